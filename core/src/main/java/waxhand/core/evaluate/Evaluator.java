@@ -1,0 +1,266 @@
+package waxhand.core.evaluate;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.Track;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.Pass;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Work;
+
+/**
+ * Keeps the motion after every plate of a chain and, when the chain changes, computes anew only the
+ * frames that the change can reach. Plates are known by their ids, so that adding, muting, moving
+ * or changing one leaves the work of the others.
+ *
+ * <p>Used by one thread at a time. A stopped evaluation leaves the evaluator consistent: what was
+ * not computed is still known to be stale.
+ */
+public final class Evaluator {
+  private final Motion raw;
+  private final long budgetBytes;
+  private List<Stage> stages = new ArrayList<>();
+  private long chunksComputed;
+
+  /** A plate with its last result; {@code out} is right in all frames but {@code stale}. */
+  private static final class Stage {
+    Plate plate;
+    Pass settled;
+    boolean settle;
+    Motion out;
+    FrameSet stale;
+  }
+
+  /**
+   * Motions along a chain: number 0 is the raw one, number n the one after n plates.
+   *
+   * @param chain what was evaluated
+   * @param motions one more than there are plates
+   * @param passes the plates' passes with everything found filled in
+   */
+  public record Stages(Chain chain, List<Motion> motions, List<Pass> passes) {
+    public Motion result() {
+      return motions.get(motions.size() - 1);
+    }
+  }
+
+  /**
+   * @param budgetBytes how much the stages' own samples may take; above it the results of the
+   *     earliest plates are dropped and made again when needed
+   */
+  public Evaluator(Motion raw, long budgetBytes) {
+    this.raw = raw;
+    this.budgetBytes = budgetBytes;
+  }
+
+  public Evaluator(Motion raw) {
+    this(raw, Long.MAX_VALUE);
+  }
+
+  public Motion raw() {
+    return raw;
+  }
+
+  /** How many chunks of frames have been computed since the start, over all plates. */
+  public long chunksComputed() {
+    return chunksComputed;
+  }
+
+  /** The motions after every plate of {@code chain}. */
+  public Stages evaluate(Chain chain, Work work) {
+    return evaluate(chain, Frames.NONE, work, stages -> {});
+  }
+
+  /**
+   * The motions after every plate of {@code chain}, those of {@code focus} first.
+   *
+   * @param focus frames wanted soonest
+   * @param early told once they are right, if that was not all that had to be done
+   * @throws java.util.concurrent.CancellationException if {@code work} was stopped
+   */
+  public Stages evaluate(Chain chain, Frames focus, Work work, Consumer<Stages> early) {
+    align(chain);
+    for (int k = 0; k < stages.size(); k++) {
+      settle(k, work);
+    }
+    Frames soon = focus.within(all());
+    if (!soon.isEmpty()) {
+      boolean more = false;
+      for (int k = 0; k < stages.size(); k++) {
+        ensure(k, soon, work);
+      }
+      for (Stage stage : stages) {
+        more |= !stage.stale.isEmpty();
+      }
+      if (more) {
+        early.accept(snapshot(chain));
+      }
+    }
+    for (int k = 0; k < stages.size(); k++) {
+      ensure(k, all(), work);
+      work.done((k + 1.0) / stages.size());
+    }
+    Stages result = snapshot(chain);
+    keepWithinBudget();
+    return result;
+  }
+
+  private Frames all() {
+    return raw.clip().allFrames();
+  }
+
+  private Motion input(int k) {
+    return k == 0 ? raw : stages.get(k - 1).out;
+  }
+
+  private Stages snapshot(Chain chain) {
+    List<Motion> motions = new ArrayList<>();
+    List<Pass> passes = new ArrayList<>();
+    motions.add(raw);
+    for (Stage stage : stages) {
+      motions.add(stage.out);
+      passes.add(stage.settled);
+    }
+    return new Stages(chain, List.copyOf(motions), List.copyOf(passes));
+  }
+
+  /**
+   * Lines the kept stages up with a new chain. {@code differs} holds, along the way, the frames in
+   * which the new motion at this point can differ from the old one.
+   */
+  private void align(Chain chain) {
+    int frames = raw.clip().frames();
+    List<Stage> aligned = new ArrayList<>();
+    FrameSet differs = FrameSet.NONE;
+    int next = 0;
+    for (Plate plate : chain.plates()) {
+      int old = find(plate.id(), next);
+      Stage stage = new Stage();
+      stage.plate = plate;
+      if (old < 0) {
+        FrameSet active = FrameSet.of(plate.active(frames));
+        stage.out = aligned.isEmpty() ? raw : aligned.get(aligned.size() - 1).out;
+        FrameSet unsure = aligned.isEmpty() ? FrameSet.NONE : lastStale(aligned);
+        stage.stale = active.union(unsure);
+        stage.settled = plate.pass();
+        stage.settle = true;
+        differs = differs.union(active);
+      } else {
+        for (int gone = next; gone < old; gone++) {
+          differs = differs.union(FrameSet.of(stages.get(gone).plate.active(frames)));
+        }
+        Stage kept = stages.get(old);
+        next = old + 1;
+        stage.out = kept.out;
+        stage.settled = kept.settled;
+        boolean sameWork =
+            plate.pass().equals(kept.plate.pass()) && plate.scope().equals(kept.plate.scope());
+        stage.settle = kept.settle || !sameWork || !differs.isEmpty();
+        FrameSet spread = differs.union(spread(differs, kept, plate));
+        if (!plate.equals(kept.plate) && !plate.equals(kept.plate.withName(plate.name()))) {
+          spread = spread.union(FrameSet.of(plate.active(frames)));
+          spread = spread.union(FrameSet.of(kept.plate.active(frames)));
+        }
+        stage.stale = kept.stale.union(spread);
+        differs = spread;
+      }
+      aligned.add(stage);
+    }
+    stages = aligned;
+  }
+
+  private static FrameSet lastStale(List<Stage> aligned) {
+    return aligned.get(aligned.size() - 1).stale;
+  }
+
+  private FrameSet spread(FrameSet differs, Stage kept, Plate plate) {
+    Frames active = plate.active(raw.clip().frames());
+    return differs.isEmpty() || active.isEmpty()
+        ? FrameSet.NONE
+        : differs.grown(kept.settled.reach(raw), all()).within(active);
+  }
+
+  private int find(String id, int from) {
+    for (int i = from; i < stages.size(); i++) {
+      if (stages.get(i).plate.id().equals(id)) {
+        return i;
+      }
+    }
+    return -1;
+  }
+
+  /** Finds again what plate {@code k} takes from its input, and what changes if it came out new. */
+  private void settle(int k, Work work) {
+    Stage stage = stages.get(k);
+    if (!stage.settle) {
+      return;
+    }
+    Pass found = stage.plate.pass();
+    if (!found.isSettled() && stage.plate.acts()) {
+      if (k > 0) {
+        ensure(k - 1, all(), work);
+      }
+      found = found.settled(input(k), stage.plate.scope());
+    }
+    stage.settle = false;
+    if (!found.equals(stage.settled)) {
+      stage.settled = found;
+      FrameSet changed = FrameSet.of(stage.plate.active(raw.clip().frames()));
+      for (int later = k; later < stages.size(); later++) {
+        Stage s = stages.get(later);
+        if (later > k) {
+          changed = changed.union(spread(changed, s, s.plate));
+          s.settle = true;
+        }
+        s.stale = s.stale.union(changed);
+      }
+    }
+  }
+
+  private void ensure(int k, Frames range, Work work) {
+    Stage stage = stages.get(k);
+    Frames active = stage.plate.active(raw.clip().frames());
+    for (Frames run : stage.stale.within(range).runs()) {
+      work.check();
+      Frames work1 = run.within(active);
+      if (k > 0) {
+        ensure(k - 1, run, work);
+        int reach = work1.isEmpty() ? 0 : stage.settled.reach(input(k));
+        ensure(k - 1, work1.grown(reach).within(all()), work);
+      }
+      Motion in = input(k);
+      Motion out = in;
+      if (!work1.isEmpty()) {
+        out = stage.plate.withPass(stage.settled).apply(in, work1, work);
+        chunksComputed += chunks(work1);
+      }
+      Clip patched = stage.out.clip().with(run, out.clip());
+      stage.out = patched.skeleton() == out.clip().skeleton() ? out.with(patched) : out;
+      stage.stale = stage.stale.minus(run);
+    }
+  }
+
+  private static int chunks(Frames run) {
+    return (run.to() - 1) / Track.CHUNK - run.from() / Track.CHUNK + 1;
+  }
+
+  private void keepWithinBudget() {
+    long[] own = new long[stages.size()];
+    long sum = 0;
+    for (int k = 0; k < own.length; k++) {
+      own[k] = stages.get(k).out.clip().bytesBeyond(input(k).clip());
+      sum += own[k];
+    }
+    for (int k = 0; k < own.length - 1 && sum > budgetBytes; k++) {
+      Stage stage = stages.get(k);
+      stage.out = input(k);
+      stage.stale = FrameSet.of(all());
+      sum -= own[k];
+    }
+  }
+}

@@ -1,0 +1,162 @@
+package waxhand.core.motion;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+
+/**
+ * Dense samples of a skeleton. Every joint has a rotation track (local, unit quaternions); roots,
+ * and the joints for which the file has positions, also have a travel track (place in the parent's
+ * frame, metres, in stead of the offset). Immutable; changed clips share the tracks and chunks that
+ * stayed.
+ */
+public final class Clip {
+  private final Skeleton skeleton;
+  private final double rateHz;
+  private final int frames;
+  private final Track[] rotations;
+  private final Track[] travels;
+
+  /**
+   * @param rateHz frames a second, above 0
+   * @param rotations one a joint
+   * @param travels one a joint, null where the joint stays at its offset
+   */
+  public Clip(Skeleton skeleton, double rateHz, List<Track> rotations, List<Track> travels) {
+    this(
+        skeleton,
+        rateHz,
+        rotations.isEmpty() ? 0 : rotations.get(0).frames(),
+        rotations.toArray(new Track[0]),
+        travels.toArray(new Track[0]));
+  }
+
+  private Clip(Skeleton skeleton, double rateHz, int frames, Track[] rotations, Track[] travels) {
+    if (!(rateHz > 0) || Double.isInfinite(rateHz)) {
+      throw new IllegalArgumentException("rate " + rateHz + " Hz; it must be above 0");
+    }
+    if (rotations.length != skeleton.size() || travels.length != skeleton.size()) {
+      throw new IllegalArgumentException(
+          rotations.length + " tracks for " + skeleton.size() + " joints");
+    }
+    for (int j = 0; j < rotations.length; j++) {
+      boolean odd = travels[j] != null && travels[j].frames() != frames;
+      if (odd || rotations[j].frames() != frames) {
+        throw new IllegalArgumentException("joint " + j + " has another number of frames");
+      }
+    }
+    this.skeleton = skeleton;
+    this.rateHz = rateHz;
+    this.frames = frames;
+    this.rotations = rotations;
+    this.travels = travels;
+  }
+
+  public Skeleton skeleton() {
+    return skeleton;
+  }
+
+  public double rateHz() {
+    return rateHz;
+  }
+
+  public int frames() {
+    return frames;
+  }
+
+  public Frames allFrames() {
+    return Frames.first(frames);
+  }
+
+  public double seconds() {
+    return frames / rateHz;
+  }
+
+  public Track rotation(int joint) {
+    return rotations[joint];
+  }
+
+  public boolean hasTravel(int joint) {
+    return travels[joint] != null;
+  }
+
+  /** The joint's travel track; null where it stays at its offset. */
+  public Track travel(int joint) {
+    return travels[joint];
+  }
+
+  public Clip withRotation(int joint, Track track) {
+    if (track == rotations[joint]) {
+      return this;
+    }
+    Track[] changed = rotations.clone();
+    changed[joint] = track;
+    return new Clip(skeleton, rateHz, frames, changed, travels);
+  }
+
+  public Clip withTravel(int joint, Track track) {
+    if (track == travels[joint]) {
+      return this;
+    }
+    Track[] changed = travels.clone();
+    changed[joint] = track;
+    return new Clip(skeleton, rateHz, frames, rotations, changed);
+  }
+
+  /** The same samples on another skeleton with as many joints. */
+  public Clip withSkeleton(Skeleton other) {
+    return new Clip(other, rateHz, frames, rotations, travels);
+  }
+
+  public Clip withRate(double otherHz) {
+    return new Clip(skeleton, otherHz, frames, rotations, travels);
+  }
+
+  /** The frames of {@code run} as a clip of their own. */
+  public Clip cut(Frames run) {
+    if (run.from() == 0 && run.to() == frames) {
+      return this;
+    }
+    return mapped(run.count(), t -> t.cut(run));
+  }
+
+  /**
+   * This clip with the frames of {@code run} taken from {@code other}, which has as many joints and
+   * frames. The result stands on {@code other}'s skeleton.
+   */
+  public Clip with(Frames run, Clip other) {
+    Track[] r = rotations.clone();
+    Track[] t = travels.clone();
+    for (int j = 0; j < r.length; j++) {
+      r[j] = r[j].with(run, other.rotations[j]);
+      if (t[j] != null && other.travels[j] != null) {
+        t[j] = t[j].with(run, other.travels[j]);
+      } else {
+        t[j] = other.travels[j];
+      }
+    }
+    return new Clip(other.skeleton, rateHz, frames, r, t);
+  }
+
+  /** Bytes of samples that {@code other} does not share; all of them where it is null. */
+  public long bytesBeyond(Clip other) {
+    long bytes = 0;
+    for (int j = 0; j < rotations.length; j++) {
+      bytes += rotations[j].bytesBeyond(other == null ? null : other.rotations[j]);
+      if (travels[j] != null) {
+        bytes += travels[j].bytesBeyond(other == null ? null : other.travels[j]);
+      }
+    }
+    return bytes;
+  }
+
+  private Clip mapped(int count, UnaryOperator<Track> change) {
+    List<Track> r = new ArrayList<>();
+    List<Track> t = new ArrayList<>();
+    for (int j = 0; j < rotations.length; j++) {
+      r.add(change.apply(rotations[j]));
+      t.add(travels[j] == null ? null : change.apply(travels[j]));
+    }
+    return new Clip(skeleton, rateHz, count, r.toArray(new Track[0]), t.toArray(new Track[0]));
+  }
+}

@@ -1,0 +1,201 @@
+package waxhand.core.motion;
+
+import java.util.Arrays;
+
+/**
+ * One quantity of a clip over all its frames, in chunks of {@link #CHUNK} frames: a rotation (4
+ * numbers a frame, unit quaternion x y z w) or a travel (3 numbers a frame, metres). Immutable; a
+ * changed track shares every chunk that did not change.
+ */
+public final class Track {
+  /** Frames in a chunk. */
+  public static final int CHUNK = 256;
+
+  public static final int ROTATION = 4;
+  public static final int TRAVEL = 3;
+
+  private final int width;
+  private final int frames;
+  private final double[][] chunks;
+
+  private Track(int width, int frames, double[][] chunks) {
+    this.width = width;
+    this.frames = frames;
+    this.chunks = chunks;
+  }
+
+  /**
+   * Takes over chunks that the caller will not touch again.
+   *
+   * @param width numbers a frame
+   * @param chunks each {@code width · CHUNK} long, the last as long as its frames need
+   */
+  public static Track adopt(int width, int frames, double[][] chunks) {
+    if (chunks.length != chunkCount(frames)) {
+      throw new IllegalArgumentException(chunks.length + " chunks for " + frames + " frames");
+    }
+    for (int c = 0; c < chunks.length; c++) {
+      int wanted = width * Math.min(CHUNK, frames - c * CHUNK);
+      if (chunks[c].length != wanted) {
+        throw new IllegalArgumentException(
+            "chunk " + c + " holds " + chunks[c].length + " numbers, not " + wanted);
+      }
+    }
+    return new Track(width, frames, chunks.clone());
+  }
+
+  /** Copies {@code values}, {@code width} numbers a frame. */
+  public static Track of(int width, double[] values) {
+    int frames = values.length / width;
+    double[][] chunks = new double[chunkCount(frames)][];
+    for (int c = 0; c < chunks.length; c++) {
+      int from = c * CHUNK;
+      chunks[c] = Arrays.copyOfRange(values, from * width, Math.min(from + CHUNK, frames) * width);
+    }
+    return new Track(width, frames, chunks);
+  }
+
+  public static int chunkCount(int frames) {
+    return (frames + CHUNK - 1) / CHUNK;
+  }
+
+  public int width() {
+    return width;
+  }
+
+  public int frames() {
+    return frames;
+  }
+
+  /** One number. */
+  public double at(int frame, int component) {
+    return chunks[frame / CHUNK][(frame % CHUNK) * width + component];
+  }
+
+  /** Copies one frame's numbers into {@code dest}. Modified: dest. */
+  public void read(int frame, double[] dest, int at) {
+    double[] chunk = chunks[frame / CHUNK];
+    int from = (frame % CHUNK) * width;
+    for (int i = 0; i < width; i++) {
+      dest[at + i] = chunk[from + i];
+    }
+  }
+
+  /** Copies a run of frames into the start of {@code dest}. Modified: dest. */
+  public void read(Frames run, double[] dest) {
+    int frame = run.from();
+    int at = 0;
+    while (frame < run.to()) {
+      int within = frame % CHUNK;
+      int count = Math.min(CHUNK - within, run.to() - frame);
+      System.arraycopy(chunks[frame / CHUNK], within * width, dest, at, count * width);
+      at += count * width;
+      frame += count;
+    }
+  }
+
+  /**
+   * This track with the frames of {@code run} replaced from the start of {@code values}. Chunks
+   * that the run does not touch, and chunks that come out bit for bit the same, are shared.
+   */
+  public Track with(Frames run, double[] values) {
+    if (run.from() < 0 || run.to() > frames) {
+      throw new IndexOutOfBoundsException(run + " in a track of " + frames + " frames");
+    }
+    double[][] changed = null;
+    int frame = run.from();
+    int at = 0;
+    while (frame < run.to()) {
+      int c = frame / CHUNK;
+      int within = frame % CHUNK;
+      int count = Math.min(CHUNK - within, run.to() - frame);
+      if (!sameBits(chunks[c], within * width, values, at, count * width)) {
+        if (changed == null) {
+          changed = chunks.clone();
+        }
+        double[] chunk = chunks[c].clone();
+        System.arraycopy(values, at, chunk, within * width, count * width);
+        changed[c] = chunk;
+      }
+      at += count * width;
+      frame += count;
+    }
+    return changed == null ? this : new Track(width, frames, changed);
+  }
+
+  /** This track with the frames of {@code run} taken from {@code other}, sharing whole chunks. */
+  public Track with(Frames run, Track other) {
+    if (other == this || run.isEmpty()) {
+      return this;
+    }
+    double[][] changed = null;
+    int frame = run.from();
+    while (frame < run.to()) {
+      int c = frame / CHUNK;
+      int within = frame % CHUNK;
+      int count = Math.min(CHUNK - within, run.to() - frame);
+      if (chunks[c] != other.chunks[c]) {
+        if (changed == null) {
+          changed = chunks.clone();
+        }
+        if (count * width == chunks[c].length) {
+          changed[c] = other.chunks[c];
+        } else {
+          double[] chunk = changed[c].clone();
+          System.arraycopy(other.chunks[c], within * width, chunk, within * width, count * width);
+          changed[c] = chunk;
+        }
+      }
+      frame += count;
+    }
+    return changed == null ? this : new Track(width, frames, changed);
+  }
+
+  /** The frames of {@code run} as a track of their own. */
+  public Track cut(Frames run) {
+    double[] values = new double[run.count() * width];
+    read(run, values);
+    return of(width, values);
+  }
+
+  /** Whether both tracks hold the very same bits at {@code frame}. */
+  public boolean sameAt(int frame, Track other) {
+    double[] mine = chunks[frame / CHUNK];
+    double[] theirs = other.chunks[frame / CHUNK];
+    int from = (frame % CHUNK) * width;
+    return mine == theirs || sameBits(mine, from, theirs, from, width);
+  }
+
+  /** Whether both tracks share the storage of every frame in {@code run}. */
+  public boolean shares(Frames run, Track other) {
+    if (this == other) {
+      return true;
+    }
+    for (int c = run.from() / CHUNK; c * CHUNK < run.to(); c++) {
+      if (chunks[c] != other.chunks[c]) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** Bytes of the chunks that {@code other} does not share. */
+  public long bytesBeyond(Track other) {
+    long bytes = 0;
+    for (int c = 0; c < chunks.length; c++) {
+      if (other == null || c >= other.chunks.length || chunks[c] != other.chunks[c]) {
+        bytes += 8L * chunks[c].length;
+      }
+    }
+    return bytes;
+  }
+
+  private static boolean sameBits(double[] a, int aFrom, double[] b, int bFrom, int count) {
+    for (int i = 0; i < count; i++) {
+      if (Double.doubleToRawLongBits(a[aFrom + i]) != Double.doubleToRawLongBits(b[bFrom + i])) {
+        return false;
+      }
+    }
+    return true;
+  }
+}

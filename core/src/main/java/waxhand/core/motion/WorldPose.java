@@ -1,0 +1,81 @@
+package waxhand.core.motion;
+
+import org.joml.Vector3dc;
+import waxhand.core.maths.Quats;
+
+/**
+ * Forward kinematics of one frame at a time, into arrays that are made once: solving allocates
+ * nothing. Not safe for use from two threads at once.
+ */
+public final class WorldPose {
+  private final Skeleton skeleton;
+  private final double[] positions;
+  private final double[] rotations;
+  private final double[] local = new double[4];
+  private final double[] offset = new double[3];
+
+  public WorldPose(Skeleton skeleton) {
+    this.skeleton = skeleton;
+    this.positions = new double[3 * skeleton.size()];
+    this.rotations = new double[4 * skeleton.size()];
+  }
+
+  /** Computes world places and rotations of all joints of {@code clip} at {@code frame}. */
+  public void solve(Clip clip, int frame) {
+    for (int j = 0; j < skeleton.size(); j++) {
+      clip.rotation(j).read(frame, local, 0);
+      Track travel = clip.travel(j);
+      if (travel != null) {
+        travel.read(frame, offset, 0);
+      } else {
+        offset[0] = skeleton.offset(j, 0);
+        offset[1] = skeleton.offset(j, 1);
+        offset[2] = skeleton.offset(j, 2);
+      }
+      int p = skeleton.parent(j);
+      if (p < 0) {
+        System.arraycopy(local, 0, rotations, 4 * j, 4);
+        System.arraycopy(offset, 0, positions, 3 * j, 3);
+      } else {
+        Quats.multiply(rotations, 4 * p, local, 0, rotations, 4 * j);
+        Quats.rotate(rotations, 4 * p, offset, 0, positions, 3 * j);
+        positions[3 * j] += positions[3 * p];
+        positions[3 * j + 1] += positions[3 * p + 1];
+        positions[3 * j + 2] += positions[3 * p + 2];
+      }
+    }
+  }
+
+  /** World places, metres, x y z a joint; overwritten by the next solve. */
+  public double[] positions() {
+    return positions;
+  }
+
+  /** World rotations, unit quaternions x y z w a joint; overwritten by the next solve. */
+  public double[] rotations() {
+    return rotations;
+  }
+
+  public double x(int joint) {
+    return positions[3 * joint];
+  }
+
+  public double y(int joint) {
+    return positions[3 * joint + 1];
+  }
+
+  public double z(int joint) {
+    return positions[3 * joint + 2];
+  }
+
+  /** World place of a point given in a joint's frame. Modified: dest. */
+  public void point(int joint, Vector3dc inJoint, double[] dest, int at) {
+    offset[0] = inJoint.x();
+    offset[1] = inJoint.y();
+    offset[2] = inJoint.z();
+    Quats.rotate(rotations, 4 * joint, offset, 0, dest, at);
+    dest[at] += positions[3 * joint];
+    dest[at + 1] += positions[3 * joint + 1];
+    dest[at + 2] += positions[3 * joint + 2];
+  }
+}

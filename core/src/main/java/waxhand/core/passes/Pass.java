@@ -1,0 +1,46 @@
+package waxhand.core.passes;
+
+import java.util.Optional;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+
+/**
+ * A repair, as a value: what it does and how strongly, never where (see {@link Plate}). Passes are
+ * records of settings; the same pass on the same motion always gives the same result.
+ */
+public interface Pass {
+  PassKind<?> kind();
+
+  /**
+   * This pass with everything that is to be found from the take filled in; itself where nothing is.
+   * May look at every frame of {@code in}.
+   */
+  default Pass settled(Motion in, Scope scope) {
+    return this;
+  }
+
+  /** Whether nothing is left to be found. */
+  default boolean isSettled() {
+    return true;
+  }
+
+  /** How many frames to either side of a frame a settled pass's result can depend on. */
+  int reach(Motion in);
+
+  /**
+   * Computes the frames of {@code frames} for the parts of {@code scope}; all other samples are
+   * those of {@code in}, shared. The result of a frame must not depend on which frames are asked
+   * for. The pass must be settled.
+   *
+   * @throws java.util.concurrent.CancellationException if {@code work} was stopped
+   */
+  Motion apply(Motion in, Frames frames, Scope scope, Work work);
+
+  /**
+   * A settled pass at a share of its strength, for passes whose result cannot be mixed with their
+   * input frame by frame; empty where it can.
+   */
+  default Optional<Pass> weakened(double weight, Motion in) {
+    return Optional.empty();
+  }
+}

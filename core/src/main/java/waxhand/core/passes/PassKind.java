@@ -1,0 +1,72 @@
+package waxhand.core.passes;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A kind of pass: its words, its settings and their defaults.
+ *
+ * @param id in files
+ * @param words on plates and menus
+ * @param help one line
+ * @param defaults the pass as first added
+ * @param settings in the order they are shown
+ * @param local whether a span and parts can be chosen; otherwise it acts on the take as a whole
+ */
+public record PassKind<P extends Pass>(
+    String id, String words, String help, P defaults, List<Setting<P>> settings, boolean local) {
+  public PassKind {
+    settings = List.copyOf(settings);
+  }
+
+  /** Settings of a pass of this kind, by key, in plain form. */
+  public Map<String, Object> plain(Pass pass) {
+    Map<String, Object> values = new LinkedHashMap<>();
+    for (Setting<P> setting : settings) {
+      values.put(setting.key(), setting.plain(own(pass)));
+    }
+    return values;
+  }
+
+  /**
+   * A pass with these settings, defaults for the rest.
+   *
+   * @throws IllegalArgumentException for an unknown key or a bad value
+   */
+  public P of(Map<String, Object> plain) {
+    P pass = defaults;
+    for (Map.Entry<String, Object> entry : plain.entrySet()) {
+      Setting<P> setting =
+          settings.stream()
+              .filter(s -> s.key().equals(entry.getKey()))
+              .findFirst()
+              .orElseThrow(
+                  () ->
+                      new IllegalArgumentException(
+                          words + " has no setting '" + entry.getKey() + "'"));
+      pass = setting.with(pass, entry.getValue());
+    }
+    return pass;
+  }
+
+  /** The pass with one setting changed. */
+  public P with(Pass pass, Setting<?> setting, Object plain) {
+    for (Setting<P> own : settings) {
+      if (own == setting) {
+        return own.with(own(pass), plain);
+      }
+    }
+    throw new IllegalArgumentException(words + " has no setting '" + setting.key() + "'");
+  }
+
+  /** The plain value of one setting. */
+  public Object get(Pass pass, Setting<?> setting) {
+    return plain(pass).get(setting.key());
+  }
+
+  @SuppressWarnings("unchecked")
+  private P own(Pass pass) {
+    return (P) defaults.getClass().cast(pass);
+  }
+}

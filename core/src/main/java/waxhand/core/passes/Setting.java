@@ -1,0 +1,134 @@
+package waxhand.core.passes;
+
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.function.BiFunction;
+import java.util.function.Function;
+
+/**
+ * One setting of a kind of pass, so that files, panels and help need not know the pass. Values
+ * travel in plain form: Double, Boolean, String, or null for "found from the take".
+ *
+ * @param <P> the pass
+ */
+public sealed interface Setting<P> {
+  /** In files. */
+  String key();
+
+  /** On panels. */
+  String words();
+
+  String help();
+
+  Object plain(P pass);
+
+  /**
+   * The pass with this setting changed.
+   *
+   * @throws IllegalArgumentException if the value is of another type or out of range
+   */
+  P with(P pass, Object plain);
+
+  /** A number within bounds. */
+  record Number<P>(
+      String key,
+      String words,
+      String unit,
+      double min,
+      double max,
+      double step,
+      String help,
+      Function<P, Double> get,
+      BiFunction<P, Double, P> set)
+      implements Setting<P> {
+    @Override
+    public Object plain(P pass) {
+      return get.apply(pass);
+    }
+
+    @Override
+    public P with(P pass, Object plain) {
+      return set.apply(pass, number(key, plain, min, max));
+    }
+  }
+
+  /** A number that is found from the take while it is not set. */
+  record Found<P>(
+      String key,
+      String words,
+      String unit,
+      double min,
+      double max,
+      double step,
+      String help,
+      Function<P, OptionalDouble> get,
+      BiFunction<P, OptionalDouble, P> set)
+      implements Setting<P> {
+    @Override
+    public Object plain(P pass) {
+      OptionalDouble value = get.apply(pass);
+      return value.isPresent() ? value.getAsDouble() : null;
+    }
+
+    @Override
+    public P with(P pass, Object plain) {
+      return set.apply(
+          pass,
+          plain == null ? OptionalDouble.empty() : OptionalDouble.of(number(key, plain, min, max)));
+    }
+  }
+
+  /** One of a few words. */
+  record Choice<P>(
+      String key,
+      String words,
+      List<String> options,
+      String help,
+      Function<P, String> get,
+      BiFunction<P, String, P> set)
+      implements Setting<P> {
+    @Override
+    public Object plain(P pass) {
+      return get.apply(pass);
+    }
+
+    @Override
+    public P with(P pass, Object plain) {
+      if (!(plain instanceof String s) || !options.contains(s)) {
+        throw new IllegalArgumentException(key + " is " + plain + "; it must be one of " + options);
+      }
+      return set.apply(pass, s);
+    }
+  }
+
+  /** On or off. */
+  record Switch<P>(
+      String key,
+      String words,
+      String help,
+      Function<P, Boolean> get,
+      BiFunction<P, Boolean, P> set)
+      implements Setting<P> {
+    @Override
+    public Object plain(P pass) {
+      return get.apply(pass);
+    }
+
+    @Override
+    public P with(P pass, Object plain) {
+      if (!(plain instanceof Boolean on)) {
+        throw new IllegalArgumentException(key + " is " + plain + "; it must be true or false");
+      }
+      return set.apply(pass, on);
+    }
+  }
+
+  private static double number(String key, Object plain, double min, double max) {
+    if (!(plain instanceof java.lang.Number n)
+        || !(n.doubleValue() >= min && n.doubleValue() <= max)) {
+      throw new IllegalArgumentException(
+          key + " is " + plain + "; it must be a number from " + min + " to " + max);
+    }
+    return n.doubleValue();
+  }
+}

@@ -1,0 +1,229 @@
+package waxhand.formats.bvh;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.joml.Vector3d;
+import org.joml.Vector3dc;
+import waxhand.core.motion.Channel;
+import waxhand.core.motion.Joint;
+import waxhand.formats.FormatException;
+import waxhand.formats.text.Words;
+
+/**
+ * The part of a BVH file before its numbers, in the file's own unit and axes.
+ *
+ * @param joints offsets and tips as written
+ * @param channels how many numbers a frame has
+ * @param frames how many frames the file says it has
+ * @param frameTimeS seconds a frame
+ * @param frameTimeDecimals digits after the point of the frame time
+ * @param frameTimeText the frame time as written
+ * @param hierarchyEnd offset at which the hierarchy's text ends
+ * @param numbers offset at which the numbers begin
+ */
+record BvhHeader(
+    List<Joint> joints,
+    int channels,
+    int frames,
+    double frameTimeS,
+    int frameTimeDecimals,
+    String frameTimeText,
+    int hierarchyEnd,
+    int numbers) {
+
+  private static final int MOST_JOINTS = 20_000;
+
+  static BvhHeader read(String file, byte[] bytes) throws FormatException {
+    if (bytes.length == 0) {
+      throw new FormatException(file, "the file is empty");
+    }
+    for (int i = 0; i < Math.min(bytes.length, 4096); i++) {
+      if (bytes[i] == 0) {
+        throw new FormatException(
+            file,
+            "this is not BVH text: it has a zero byte at offset " + i + " (binary or UTF-16)");
+      }
+    }
+    boolean mark =
+        bytes.length > 2
+            && bytes[0] == (byte) 0xEF
+            && bytes[1] == (byte) 0xBB
+            && bytes[2] == (byte) 0xBF;
+    return new Parser(new Words(file, bytes, mark ? 3 : 0), bytes.length).parse();
+  }
+
+  private static final class Parser {
+    private final Words words;
+    private final int length;
+    private final List<Joint> joints = new ArrayList<>();
+    private int channels;
+
+    Parser(Words words, int length) {
+      this.words = words;
+      this.length = length;
+    }
+
+    BvhHeader parse() throws FormatException {
+      words.demand("HIERARCHY");
+      if (!words.next() || !words.is("ROOT")) {
+        throw words.expected("'ROOT'");
+      }
+      while (words.is("ROOT")) {
+        root();
+        if (!words.next()) {
+          throw words.expected("'MOTION'");
+        }
+      }
+      if (!words.is("MOTION")) {
+        throw words.expected("'ROOT' or 'MOTION'");
+      }
+      int hierarchyEnd = words.start();
+      label("Frames");
+      double frames = words.nextNumber("the number of frames");
+      if (frames != Math.rint(frames) || frames < 0 || frames > Integer.MAX_VALUE) {
+        throw words.expected("a whole number of frames");
+      }
+      if (frames == 0) {
+        throw words.fault("the take has no frames");
+      }
+      words.demand("Frame");
+      label("Time");
+      double time = words.nextNumber("the frame time in seconds");
+      if (!(time > 0)) {
+        throw words.expected("a frame time above 0");
+      }
+      String text = words.word();
+      if (channels == 0) {
+        throw words.fault("no joint has channels, so there is no motion to read");
+      }
+      long needed = 2L * channels * (long) frames - 1;
+      if (needed > length - words.end()) {
+        throw words.fault(
+            String.format(
+                Locale.ROOT,
+                "the file says %d frames of %d numbers, but ends too early to hold them",
+                (long) frames,
+                channels));
+      }
+      return new BvhHeader(
+          List.copyOf(joints),
+          channels,
+          (int) frames,
+          time,
+          decimals(text),
+          text,
+          hierarchyEnd,
+          words.end());
+    }
+
+    /** "Frames:" or "Frames :". */
+    private void label(String name) throws FormatException {
+      if (!words.next()) {
+        throw words.expected("'" + name + ":'");
+      }
+      if (words.is(name)) {
+        words.demand(":");
+      } else if (!words.is(name + ":")) {
+        throw words.expected("'" + name + ":'");
+      }
+    }
+
+    private static int decimals(String number) {
+      String plain = number.toLowerCase(Locale.ROOT);
+      int exponent = plain.indexOf('e');
+      String digits = exponent < 0 ? plain : plain.substring(0, exponent);
+      int shift = exponent < 0 ? 0 : Integer.parseInt(plain.substring(exponent + 1));
+      int point = digits.indexOf('.');
+      return Math.max(0, (point < 0 ? 0 : digits.length() - point - 1) - shift);
+    }
+
+    /** Reads a whole tree, without recursion so that no depth can overflow the stack. */
+    private void root() throws FormatException {
+      List<Integer> open = new ArrayList<>();
+      open.add(joint(-1));
+      while (!open.isEmpty()) {
+        if (!words.next()) {
+          throw words.expected("'JOINT', 'End Site' or '}'");
+        }
+        int parent = open.get(open.size() - 1);
+        if (words.is("JOINT")) {
+          open.add(joint(parent));
+        } else if (words.is("End")) {
+          tip(parent);
+        } else if (words.is("}")) {
+          open.remove(open.size() - 1);
+        } else {
+          throw words.expected("'JOINT', 'End Site' or '}'");
+        }
+      }
+    }
+
+    private int joint(int parent) throws FormatException {
+      String name = words.restOfLine();
+      if (name.isEmpty()) {
+        words.next();
+        throw words.expected("the joint's name");
+      }
+      words.demand("{");
+      Vector3d offset = offset();
+      List<Channel> order = channels();
+      if (joints.size() >= MOST_JOINTS) {
+        throw words.fault("more than " + MOST_JOINTS + " joints");
+      }
+      joints.add(new Joint(name, parent, offset, order, Optional.empty()));
+      return joints.size() - 1;
+    }
+
+    private Vector3d offset() throws FormatException {
+      words.demand("OFFSET");
+      return new Vector3d(
+          words.nextNumber("the offset's x"),
+          words.nextNumber("the offset's y"),
+          words.nextNumber("the offset's z"));
+    }
+
+    private List<Channel> channels() throws FormatException {
+      words.demand("CHANNELS");
+      double count = words.nextNumber("the number of channels");
+      if (count != Math.rint(count) || count < 0 || count > 6) {
+        throw words.expected("a number of channels from 0 to 6");
+      }
+      List<Channel> order = new ArrayList<>();
+      for (int i = 0; i < count; i++) {
+        order.add(channel());
+        if (order.indexOf(order.get(i)) < i) {
+          throw words.fault("channel " + words.word() + " is named twice");
+        }
+      }
+      channels += order.size();
+      return order;
+    }
+
+    private Channel channel() throws FormatException {
+      if (words.next()) {
+        for (Channel channel : Channel.values()) {
+          if (words.is(channel.name().replace("_", ""))) {
+            return channel;
+          }
+        }
+      }
+      throw words.expected("a channel such as 'Xposition' or 'Zrotation'");
+    }
+
+    private void tip(int parent) throws FormatException {
+      words.demand("Site");
+      words.demand("{");
+      Vector3dc tip = offset();
+      words.demand("}");
+      Joint joint = joints.get(parent);
+      if (joint.tip().isEmpty()) {
+        joints.set(
+            parent,
+            new Joint(
+                joint.name(), joint.parent(), joint.offset(), joint.channels(), Optional.of(tip)));
+      }
+    }
+  }
+}

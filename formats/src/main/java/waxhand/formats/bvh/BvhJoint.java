@@ -1,0 +1,124 @@
+package waxhand.formats.bvh;
+
+import java.util.ArrayList;
+import java.util.List;
+import waxhand.core.maths.EulerAngles;
+import waxhand.core.motion.Channel;
+import waxhand.core.motion.Joint;
+import waxhand.formats.Up;
+
+/** Where a joint's numbers stand in a frame of a BVH file, and what they mean. */
+final class BvhJoint {
+  private final int first;
+  private final List<Channel> channels;
+  private final EulerAngles angles;
+  // place in the joint's numbers of each of the three angles, -1 where the file has none
+  private final int[] angleAt = {-1, -1, -1};
+  private final int[] positionAt = {-1, -1, -1};
+
+  private BvhJoint(int first, List<Channel> channels) {
+    this.first = first;
+    this.channels = channels;
+    List<Integer> axes = new ArrayList<>();
+    for (int i = 0; i < channels.size(); i++) {
+      Channel channel = channels.get(i);
+      if (channel.isRotation()) {
+        angleAt[axes.size()] = i;
+        axes.add(channel.axis());
+      } else {
+        positionAt[channel.axis()] = i;
+      }
+    }
+    for (int axis = 0; axis < 3; axis++) {
+      if (!axes.contains(axis)) {
+        axes.add(axis);
+      }
+    }
+    angles = new EulerAngles(axes.get(0), axes.get(1), axes.get(2));
+  }
+
+  static BvhJoint[] layout(List<Joint> joints) {
+    BvhJoint[] layout = new BvhJoint[joints.size()];
+    int first = 0;
+    for (int j = 0; j < layout.length; j++) {
+      layout[j] = new BvhJoint(first, joints.get(j).channels());
+      first += joints.get(j).channels().size();
+    }
+    return layout;
+  }
+
+  int first() {
+    return first;
+  }
+
+  List<Channel> channels() {
+    return channels;
+  }
+
+  EulerAngles angles() {
+    return angles;
+  }
+
+  /** Place among the joint's numbers of its n-th angle; -1 where the file has none. */
+  int angleAt(int n) {
+    return angleAt[n];
+  }
+
+  boolean hasPosition() {
+    return positionAt[0] >= 0 || positionAt[1] >= 0 || positionAt[2] >= 0;
+  }
+
+  boolean hasRotation() {
+    return angleAt[0] >= 0;
+  }
+
+  /**
+   * Degrees of the file to quaternions inside.
+   *
+   * @param before the chunk of quaternions before this one, or null
+   * @param q modified
+   */
+  void rotations(double[] numbers, int width, int count, Up up, double[] q, double[] before) {
+    double px = 0;
+    double py = 0;
+    double pz = 0;
+    double pw = 0;
+    if (before != null) {
+      int last = before.length - 4;
+      px = before[last];
+      py = before[last + 1];
+      pz = before[last + 2];
+      pw = before[last + 3];
+    }
+    for (int n = 0; n < count; n++) {
+      int at = n * width + first;
+      double a = angleAt[0] < 0 ? 0 : Math.toRadians(numbers[at + angleAt[0]]);
+      double b = angleAt[1] < 0 ? 0 : Math.toRadians(numbers[at + angleAt[1]]);
+      double c = angleAt[2] < 0 ? 0 : Math.toRadians(numbers[at + angleAt[2]]);
+      int to = 4 * n;
+      angles.toQuaternion(a, b, c, q, to);
+      up.toInside(q, to);
+      if (q[to] * px + q[to + 1] * py + q[to + 2] * pz + q[to + 3] * pw < 0) {
+        q[to] = -q[to];
+        q[to + 1] = -q[to + 1];
+        q[to + 2] = -q[to + 2];
+        q[to + 3] = -q[to + 3];
+      }
+      px = q[to];
+      py = q[to + 1];
+      pz = q[to + 2];
+      pw = q[to + 3];
+    }
+  }
+
+  /** Lengths of the file to metres inside; 0 where the file has no number. Modified: p. */
+  void positions(double[] numbers, int width, int count, double metres, Up up, double[] p) {
+    for (int n = 0; n < count; n++) {
+      for (int axis = 0; axis < 3; axis++) {
+        p[3 * n + axis] =
+            positionAt[axis] < 0 ? 0 : metres * numbers[n * width + first + positionAt[axis]];
+      }
+      up.toInside(p, 3 * n);
+    }
+  }
+}

@@ -1,0 +1,294 @@
+package waxhand.formats.bvh;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.joml.Vector3d;
+import org.joml.Vector3dc;
+import waxhand.core.body.Body;
+import waxhand.core.body.Role;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Joint;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+import waxhand.core.passes.Work;
+import waxhand.core.project.RawTake;
+import waxhand.formats.FormatException;
+import waxhand.formats.Rates;
+import waxhand.formats.Reading;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
+import waxhand.formats.text.Words;
+
+/**
+ * Reads BVH. The numbers are parsed chunk by chunk on the calling thread while another turns the
+ * chunk before into rotations.
+ */
+public final class BvhReader {
+  private final String file;
+  private final byte[] bytes;
+
+  private BvhReader(String file, byte[] bytes) {
+    this.file = file;
+    this.bytes = bytes;
+  }
+
+  /**
+   * Reads a whole file.
+   *
+   * @param bytes kept by the take; must not be modified afterwards
+   * @param reading what overrules the guesses
+   * @throws FormatException with line and column; nothing is half loaded
+   */
+  public static RawTake read(String file, byte[] bytes, Reading reading, Work work)
+      throws FormatException {
+    return new BvhReader(file, bytes).read(reading, work);
+  }
+
+  private RawTake read(Reading reading, Work work) throws FormatException {
+    BvhHeader header = BvhHeader.read(file, bytes);
+    List<String> assumptions = new ArrayList<>();
+    Skeleton asWritten = new Skeleton(header.joints());
+    Up up = reading.up().orElseGet(() -> guessUp(asWritten));
+    double extent = extent(asWritten, up);
+    Unit unit = reading.unit().orElseGet(() -> Unit.ofBody(extent));
+    double rate =
+        reading.rateHz().orElse(Rates.of(header.frameTimeS(), header.frameTimeDecimals()));
+    assumptions.add(
+        String.format(
+            Locale.ROOT,
+            "%s: lengths in %s (the skeleton at rest spans %.4g)",
+            reading.unit().isPresent() ? "set" : "guessed",
+            unit.words(),
+            extent));
+    assumptions.add((reading.up().isPresent() ? "set: " : "guessed: ") + up + " points up");
+    assumptions.add(
+        String.format(Locale.ROOT, "%.6g frames a second (%s s)", rate, header.frameTimeText()));
+    Skeleton skeleton = inside(header.joints(), unit, up);
+    Converter converter = new Converter(header, skeleton, unit, up);
+    parse(header, converter, work);
+    converter.placeOffsets(assumptions);
+    Clip clip = converter.clip(rate);
+    Map<String, String> how = new LinkedHashMap<>();
+    how.put("format", "bvh");
+    how.put("unit", unit.key());
+    how.put("up", up.name());
+    how.put("rateHz", Double.toString(rate));
+    return new RawTake(file, bytes, RawTake.sha256(bytes), Motion.of(clip), how, assumptions);
+  }
+
+  private void parse(BvhHeader header, Converter converter, Work work) throws FormatException {
+    Words words = new Words(file, bytes, header.numbers());
+    int width = header.channels();
+    int chunks = Track.chunkCount(header.frames());
+    ArrayBlockingQueue<double[]> free = new ArrayBlockingQueue<>(3);
+    for (int i = 0; i < 3; i++) {
+      free.add(new double[width * Track.CHUNK]);
+    }
+    ExecutorService second = Executors.newSingleThreadExecutor(r -> daemon(r));
+    try {
+      List<Future<?>> pending = new ArrayList<>();
+      for (int c = 0; c < chunks; c++) {
+        work.check();
+        work.done(c / (double) chunks);
+        int count = Math.min(Track.CHUNK, header.frames() - c * Track.CHUNK);
+        double[] numbers = free.take();
+        for (int i = 0; i < count * width; i++) {
+          if (!words.next()) {
+            int frame = c * Track.CHUNK + i / width;
+            throw words.fault(
+                "the file ends in frame "
+                    + frame
+                    + " of "
+                    + header.frames()
+                    + ": expected "
+                    + width
+                    + " numbers, found "
+                    + i % width);
+          }
+          numbers[i] = words.number("a number");
+        }
+        int chunk = c;
+        pending.add(
+            second.submit(
+                () -> {
+                  converter.convert(chunk, count, numbers);
+                  free.add(numbers);
+                }));
+      }
+      for (Future<?> future : pending) {
+        future.get();
+      }
+      if (words.next()) {
+        throw words.fault(
+            "there are more numbers than "
+                + header.frames()
+                + " frames of "
+                + width
+                + " need; expected the end of the file, found '"
+                + words.word()
+                + "'");
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new java.util.concurrent.CancellationException("interrupted");
+    } catch (ExecutionException e) {
+      throw new IllegalStateException(e.getCause());
+    } finally {
+      second.shutdownNow();
+    }
+  }
+
+  private static Thread daemon(Runnable run) {
+    Thread thread = new Thread(run, "bvh-convert");
+    thread.setDaemon(true);
+    return thread;
+  }
+
+  /** Up is where the head is from the feet at rest; y where that cannot be told. */
+  private static Up guessUp(Skeleton skeleton) {
+    Body body = Body.of(skeleton);
+    Vector3d[] rest = skeleton.restPositions();
+    Vector3d up = new Vector3d();
+    int top = body.joint(Role.HEAD).orElse(body.joint(Role.CHEST).orElse(-1));
+    for (Role foot : List.of(Role.LEFT_FOOT, Role.RIGHT_FOOT)) {
+      if (top >= 0 && body.joint(foot).isPresent()) {
+        up.add(rest[top]).sub(rest[body.joint(foot).getAsInt()]);
+      }
+    }
+    return up.length() > 0 && up.z > 1.5 * Math.abs(up.y) ? Up.Z : Up.Y;
+  }
+
+  private static double extent(Skeleton skeleton, Up up) {
+    int axis = up == Up.Y ? 1 : 2;
+    double low = Double.POSITIVE_INFINITY;
+    double high = Double.NEGATIVE_INFINITY;
+    double widest = 0;
+    Vector3d[] rest = skeleton.restPositions();
+    for (Vector3d p : rest) {
+      low = Math.min(low, p.get(axis));
+      high = Math.max(high, p.get(axis));
+      widest = Math.max(widest, p.distance(rest[0]));
+    }
+    return Math.max(high - low, widest);
+  }
+
+  private static Skeleton inside(List<Joint> joints, Unit unit, Up up) {
+    return new Skeleton(
+        joints.stream()
+            .map(
+                j ->
+                    new Joint(
+                        j.name(),
+                        j.parent(),
+                        inside(j.offset(), unit, up),
+                        j.channels(),
+                        j.tip().map(t -> inside(t, unit, up))))
+            .toList());
+  }
+
+  private static Vector3dc inside(Vector3dc v, Unit unit, Up up) {
+    double[] p = {v.x() * unit.metres(), v.y() * unit.metres(), v.z() * unit.metres()};
+    up.toInside(p, 0);
+    return new Vector3d(p[0], p[1], p[2]);
+  }
+
+  /** Turns numbers of the file into tracks. */
+  private static final class Converter {
+    private final Skeleton skeleton;
+    private final BvhJoint[] layout;
+    private final double metres;
+    private final Up up;
+    private final int width;
+    private final int frames;
+    private final double[][][] rotations;
+    private final double[][][] travels;
+
+    Converter(BvhHeader header, Skeleton skeleton, Unit unit, Up up) {
+      this.skeleton = skeleton;
+      this.layout = BvhJoint.layout(header.joints());
+      this.metres = unit.metres();
+      this.up = up;
+      this.width = header.channels();
+      this.frames = header.frames();
+      int chunks = Track.chunkCount(frames);
+      rotations = new double[skeleton.size()][chunks][];
+      travels = new double[skeleton.size()][chunks][];
+    }
+
+    void convert(int chunk, int count, double[] numbers) {
+      for (int j = 0; j < layout.length; j++) {
+        double[] q = new double[4 * count];
+        double[] before = chunk == 0 ? null : rotations[j][chunk - 1];
+        layout[j].rotations(numbers, width, count, up, q, before);
+        rotations[j][chunk] = q;
+        if (layout[j].hasPosition() || skeleton.parent(j) < 0) {
+          double[] p = new double[3 * count];
+          layout[j].positions(numbers, width, count, metres, up, p);
+          travels[j][chunk] = p;
+        }
+      }
+    }
+
+    /**
+     * Positions are places in the parent's frame. Some writers leave the offset out of them; where
+     * they lie nearer to zero than to the offset, it is added.
+     */
+    void placeOffsets(List<String> assumptions) {
+      for (int j = 0; j < layout.length; j++) {
+        Vector3dc offset = skeleton.joint(j).offset();
+        if (travels[j][0] == null || offset.length() < 1e-9) {
+          continue;
+        }
+        double[] p = travels[j][0];
+        Vector3d first = new Vector3d(p[0], p[1], p[2]);
+        boolean without =
+            !layout[j].hasPosition()
+                || (skeleton.parent(j) >= 0 && first.length() < first.distance(offset));
+        if (without) {
+          for (double[] chunk : travels[j]) {
+            for (int i = 0; i < chunk.length; i++) {
+              chunk[i] += offset.get(i % 3);
+            }
+          }
+          if (layout[j].hasPosition()) {
+            assumptions.add(
+                "positions of " + skeleton.joint(j).name() + " are added to its offset");
+          }
+        }
+      }
+    }
+
+    Clip clip(double rate) {
+      List<Track> r = new ArrayList<>();
+      List<Track> t = new ArrayList<>();
+      for (int j = 0; j < layout.length; j++) {
+        r.add(Track.adopt(Track.ROTATION, frames, rotations[j]));
+        boolean moves = travels[j][0] != null;
+        t.add(moves ? Track.adopt(Track.TRAVEL, frames, travels[j]) : null);
+      }
+      return new Clip(skeleton, rate, r, t);
+    }
+  }
+
+  /** How a take was read, from what it keeps. */
+  public static Reading readingOf(Map<String, String> how) {
+    Reading reading = Reading.GUESS;
+    Optional<Unit> unit = Unit.ofKey(how.getOrDefault("unit", ""));
+    Optional<Up> up = Up.ofKey(how.getOrDefault("up", ""));
+    reading = unit.isPresent() ? reading.withUnit(unit.get()) : reading;
+    reading = up.isPresent() ? reading.withUp(up.get()) : reading;
+    return how.containsKey("rateHz")
+        ? reading.withRate(Double.parseDouble(how.get("rateHz")))
+        : reading;
+  }
+}

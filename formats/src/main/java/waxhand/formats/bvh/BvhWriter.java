@@ -1,0 +1,250 @@
+package waxhand.formats.bvh;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.joml.Vector3dc;
+import waxhand.core.motion.Channel;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Joint;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+import waxhand.core.passes.Work;
+import waxhand.core.project.RawTake;
+import waxhand.formats.FormatException;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
+import waxhand.formats.text.Decimals;
+import waxhand.formats.text.Words;
+
+/**
+ * Writes BVH. Where the raw take is a BVH of the same unit and axes, every number that no pass
+ * touched leaves with the digits it came with, and the hierarchy leaves as its own text.
+ */
+public final class BvhWriter {
+  private final Clip clip;
+  private final Unit unit;
+  private final Up up;
+  private final BvhJoint[] layout;
+  private final Optional<Source> source;
+
+  private BvhWriter(Clip clip, Unit unit, Up up, Optional<Source> source) {
+    this.clip = clip;
+    this.unit = unit;
+    this.up = up;
+    this.layout = BvhJoint.layout(clip.skeleton().joints());
+    this.source = source;
+  }
+
+  /** A clip without a file behind it. */
+  public static byte[] write(Clip clip, Unit unit, Up up) {
+    try {
+      return new BvhWriter(clip, unit, up, Optional.empty())
+          .write(clip.allFrames(), Work.UNWATCHED);
+    } catch (FormatException e) {
+      throw new IllegalStateException("there is no file to read from", e);
+    }
+  }
+
+  /**
+   * The frames of {@code range} of a clip that was made from {@code raw}.
+   *
+   * @throws FormatException if the raw file's bytes cannot be read again
+   */
+  public static byte[] write(Clip clip, RawTake raw, Frames range, Unit unit, Up up, Work work)
+      throws FormatException {
+    boolean same =
+        "bvh".equals(raw.reading().get("format"))
+            && unit.key().equals(raw.reading().get("unit"))
+            && up.name().equals(raw.reading().get("up"))
+            && raw.motion().clip().frames() == clip.frames();
+    Optional<Source> source = same ? Optional.of(new Source(raw)) : Optional.empty();
+    return new BvhWriter(clip, unit, up, source).write(range, work);
+  }
+
+  /** The raw file, walked along frame by frame. */
+  private static final class Source {
+    final RawTake raw;
+    final BvhHeader header;
+    final Words words;
+    final int[] starts;
+    final int[] ends;
+
+    Source(RawTake raw) throws FormatException {
+      this.raw = raw;
+      this.header = BvhHeader.read(raw.fileName(), raw.bytes());
+      this.words = new Words(raw.fileName(), raw.bytes(), header.numbers());
+      this.starts = new int[header.channels()];
+      this.ends = new int[header.channels()];
+    }
+
+    void nextFrame() throws FormatException {
+      for (int i = 0; i < starts.length; i++) {
+        if (!words.next()) {
+          throw words.expected("a number");
+        }
+        starts[i] = words.start();
+        ends[i] = words.end();
+      }
+    }
+
+    double number(int i) throws FormatException {
+      Words one = new Words(raw.fileName(), raw.bytes(), starts[i]);
+      return one.nextNumber("a number");
+    }
+  }
+
+  private byte[] write(Frames range, Work work) throws FormatException {
+    Decimals out = new Decimals((int) Math.min(1 << 28, 40L * range.count() + (1 << 16)));
+    boolean ownHierarchy =
+        source.isPresent() && clip.skeleton().equals(source.get().raw.motion().clip().skeleton());
+    if (ownHierarchy) {
+      out.copy(source.get().raw.bytes(), 0, source.get().header.hierarchyEnd());
+    } else {
+      hierarchy(out);
+    }
+    out.text("MOTION\nFrames: " + range.count() + "\nFrame Time: " + frameTime() + "\n");
+    if (source.isPresent()) {
+      for (int f = 0; f < range.from(); f++) {
+        source.get().nextFrame();
+      }
+    }
+    double[][] near = new double[layout.length][3];
+    for (int f = range.from(); f < range.to(); f++) {
+      if (f % 1024 == 0) {
+        work.check();
+        work.done((f - range.from()) / (double) range.count());
+      }
+      frame(f, near, out);
+    }
+    return out.toBytes();
+  }
+
+  private String frameTime() {
+    if (source.isPresent() && source.get().raw.motion().clip().rateHz() == clip.rateHz()) {
+      return source.get().header.frameTimeText();
+    }
+    return String.format(Locale.ROOT, "%.9f", 1 / clip.rateHz());
+  }
+
+  private void frame(int f, double[][] near, Decimals out) throws FormatException {
+    Source from = source.orElse(null);
+    if (from != null) {
+      from.nextFrame();
+    }
+    double[] q = new double[4];
+    double[] p = new double[3];
+    double[] angles = new double[3];
+    double[] nearNow = new double[3];
+    boolean firstNumber = true;
+    for (int j = 0; j < layout.length; j++) {
+      BvhJoint joint = layout[j];
+      Clip raw = from == null ? null : from.raw.motion().clip();
+      boolean keepTurn = raw != null && raw.rotation(j).sameAt(f, clip.rotation(j));
+      if (joint.hasRotation() && !keepTurn) {
+        clip.rotation(j).read(f, q, 0);
+        up.toFile(q, 0);
+        for (int n = 0; n < 3; n++) {
+          boolean known = from != null && joint.angleAt(n) >= 0;
+          nearNow[n] =
+              known ? Math.toRadians(from.number(joint.first() + joint.angleAt(n))) : near[j][n];
+        }
+        joint.angles().fromQuaternion(q, 0, nearNow, angles);
+        System.arraycopy(angles, 0, near[j], 0, 3);
+      }
+      if (joint.hasPosition()) {
+        place(j, f, p);
+      }
+      int turn = 0;
+      for (int i = 0; i < joint.channels().size(); i++) {
+        Channel channel = joint.channels().get(i);
+        boolean keep =
+            from != null && (channel.isRotation() ? keepTurn : keepsPlace(j, f, channel.axis()));
+        if (!firstNumber) {
+          out.text(" ");
+        }
+        firstNumber = false;
+        if (keep) {
+          out.copy(from.raw.bytes(), from.starts[joint.first() + i], from.ends[joint.first() + i]);
+        } else {
+          out.number(
+              channel.isRotation()
+                  ? Math.toDegrees(angles[turn])
+                  : p[channel.axis()] / unit.metres());
+        }
+        turn += channel.isRotation() ? 1 : 0;
+      }
+    }
+    out.text("\n");
+  }
+
+  private boolean keepsPlace(int joint, int frame, int fileAxis) {
+    Track was = source.get().raw.motion().clip().travel(joint);
+    int inside = up == Up.Y || fileAxis == 0 ? fileAxis : 3 - fileAxis;
+    return Double.doubleToRawLongBits(was.at(frame, inside))
+        == Double.doubleToRawLongBits(clip.travel(joint).at(frame, inside));
+  }
+
+  /** A joint's place as the file means it: some files leave the offset out. */
+  private void place(int joint, int frame, double[] p) throws FormatException {
+    Skeleton skeleton = clip.skeleton();
+    clip.travel(joint).read(frame, p, 0);
+    if (source.isPresent() && addsOffset(joint)) {
+      for (int axis = 0; axis < 3; axis++) {
+        p[axis] -= skeleton.offset(joint, axis);
+      }
+    }
+    up.toFile(p, 0);
+  }
+
+  private boolean addsOffset(int joint) {
+    String name = clip.skeleton().joint(joint).name();
+    return source
+        .get()
+        .raw
+        .assumptions()
+        .contains("positions of " + name + " are added to its offset");
+  }
+
+  private void hierarchy(Decimals out) {
+    out.text("HIERARCHY\n");
+    List<Joint> joints = clip.skeleton().joints();
+    for (int j = 0; j < joints.size(); j++) {
+      if (joints.get(j).parent() < 0) {
+        joint(j, 0, out);
+      }
+    }
+  }
+
+  private void joint(int j, int depth, Decimals out) {
+    Joint joint = clip.skeleton().joint(j);
+    String indent = "\t".repeat(depth);
+    out.text(indent + (depth == 0 ? "ROOT " : "JOINT ") + joint.name() + "\n" + indent + "{\n");
+    offset(joint.offset(), indent, out);
+    StringBuilder channels = new StringBuilder();
+    for (Channel channel : joint.channels()) {
+      String axis = channel.name().substring(0, 1);
+      channels.append(' ').append(axis).append(channel.isRotation() ? "rotation" : "position");
+    }
+    out.text(indent + "\tCHANNELS " + joint.channels().size() + channels + "\n");
+    for (int child : clip.skeleton().children(j)) {
+      joint(child, depth + 1, out);
+    }
+    if (joint.tip().isPresent()) {
+      out.text(indent + "\tEnd Site\n" + indent + "\t{\n");
+      offset(joint.tip().get(), indent + "\t", out);
+      out.text(indent + "\t}\n");
+    }
+    out.text(indent + "}\n");
+  }
+
+  private void offset(Vector3dc offset, String indent, Decimals out) {
+    double[] v = {offset.x(), offset.y(), offset.z()};
+    up.toFile(v, 0);
+    out.text(indent + "\tOFFSET ");
+    for (int i = 0; i < 3; i++) {
+      out.number(v[i] / unit.metres()).text(i < 2 ? " " : "\n");
+    }
+  }
+}

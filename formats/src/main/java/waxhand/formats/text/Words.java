@@ -1,0 +1,130 @@
+package waxhand.formats.text;
+
+import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
+import java.nio.charset.StandardCharsets;
+import waxhand.formats.FormatException;
+
+/**
+ * Reads words that white space divides. A number is an optional sign, digits with at most one point
+ * among or beside them, and an optional exponent; nothing that is not finite is a number.
+ */
+public final class Words {
+  private final String file;
+  private final byte[] bytes;
+  private int at;
+  private int start;
+  private int end;
+
+  /**
+   * @param bytes not modified
+   * @param from offset of the first byte to read
+   */
+  public Words(String file, byte[] bytes, int from) {
+    this.file = file;
+    this.bytes = bytes;
+    this.at = from;
+    this.end = from;
+    this.start = from;
+  }
+
+  /** Moves to the next word; false at the end of the file. */
+  public boolean next() {
+    int i = at;
+    byte[] b = bytes;
+    while (i < b.length && b[i] <= ' ' && b[i] >= 0) {
+      i++;
+    }
+    start = i;
+    while (i < b.length && (b[i] > ' ' || b[i] < 0)) {
+      i++;
+    }
+    end = i;
+    at = i;
+    return end > start;
+  }
+
+  /** Offset of the present word's first byte. */
+  public int start() {
+    return start;
+  }
+
+  /** One past the present word's last byte. */
+  public int end() {
+    return end;
+  }
+
+  public String word() {
+    return new String(bytes, start, end - start, StandardCharsets.UTF_8);
+  }
+
+  public boolean is(String wanted) {
+    return end - start == wanted.length() && word().equalsIgnoreCase(wanted);
+  }
+
+  /** The rest of the present line after the present word, up to an opening brace, trimmed. */
+  public String restOfLine() {
+    int i = end;
+    while (i < bytes.length && bytes[i] != '\n' && bytes[i] != '\r' && bytes[i] != '{') {
+      i++;
+    }
+    at = i;
+    return new String(bytes, end, i - end, StandardCharsets.UTF_8).strip();
+  }
+
+  /** The present word as a number. */
+  public double number(String what) throws FormatException {
+    int last = bytes[end - 1];
+    int second = end - start > 2 ? bytes[start + 1] | bytes[start + 2] << 8 : 0;
+    boolean plain = (last >= '0' && last <= '9') || last == '.';
+    if (plain && (second & 0xff) != 'x' && (second >> 8) != 'x') {
+      try {
+        double value = JavaDoubleParser.parseDouble(bytes, start, end - start);
+        if (Math.abs(value) <= Double.MAX_VALUE) {
+          return value;
+        }
+      } catch (NumberFormatException e) {
+        throw expected(what);
+      }
+    }
+    throw expected(what);
+  }
+
+  /** Moves on and reads a number. */
+  public double nextNumber(String what) throws FormatException {
+    if (!next()) {
+      throw expected(what);
+    }
+    return number(what);
+  }
+
+  /** Moves on to a word that must be {@code wanted}, in whatever case. */
+  public void demand(String wanted) throws FormatException {
+    if (!next() || !is(wanted)) {
+      throw expected("'" + wanted + "'");
+    }
+  }
+
+  /** An error at the present word. */
+  public FormatException expected(String what) {
+    String found = start >= bytes.length ? "the end of the file" : "'" + clipped() + "'";
+    return fault("expected " + what + ", found " + found);
+  }
+
+  /** An error at the present word, in words of its own. */
+  public FormatException fault(String reason) {
+    int line = 1;
+    int column = 1;
+    for (int i = 0; i < Math.min(start, bytes.length); i++) {
+      boolean lineEnd =
+          bytes[i] == '\n' || (bytes[i] == '\r' && (i + 1 >= bytes.length || bytes[i + 1] != '\n'));
+      column = lineEnd ? 1 : column + 1;
+      line += lineEnd ? 1 : 0;
+    }
+    return new FormatException(file, line, column, reason);
+  }
+
+  private String clipped() {
+    String word = word().replaceAll("\\p{C}", "?");
+    return word.length() > 40 ? word.substring(0, 40) + "…" : word;
+  }
+}
