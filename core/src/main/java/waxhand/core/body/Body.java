@@ -128,7 +128,7 @@ public final class Body {
     heel.y = ground;
     ball.y = ground;
     tip.y = ground;
-    return new Sole(side, foot, toes, heel.sub(ankle), ball.sub(ankle), tip.sub(rest[toes]));
+    return new Sole(side, foot, toes, heel.sub(ankle), ball.sub(rest[toes]), tip.sub(rest[toes]));
   }
 
   private double measureHeight(Vector3d[] rest) {

@@ -46,7 +46,7 @@ public enum ContactPart {
       if (sole.side() == side()) {
         switch (ordinal() % 3) {
           case 0 -> pose.point(sole.foot(), sole.heel(), dest, at);
-          case 1 -> pose.point(sole.foot(), sole.ball(), dest, at);
+          case 1 -> pose.point(sole.toes(), sole.ball(), dest, at);
           default -> pose.point(sole.toes(), sole.toe(), dest, at);
         }
         return true;

@@ -83,7 +83,7 @@ public final class Floor {
   private static void place(Sole sole, int point, WorldPose pose, double[] dest) {
     switch (point) {
       case 0 -> pose.point(sole.foot(), sole.heel(), dest, 0);
-      case 1 -> pose.point(sole.foot(), sole.ball(), dest, 0);
+      case 1 -> pose.point(sole.toes(), sole.ball(), dest, 0);
       default -> pose.point(sole.toes(), sole.toe(), dest, 0);
     }
   }

@@ -1,0 +1,67 @@
+package waxhand.cli;
+
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.nio.file.Path;
+import java.util.Locale;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import waxhand.core.motion.Clip;
+import waxhand.core.passes.Floor;
+import waxhand.core.project.RawTake;
+
+@Command(name = "info", description = "Says what a take holds and what was assumed in reading it.")
+final class InfoVerb extends TakeVerb {
+  @Parameters(paramLabel = "TAKE", description = "A .bvh file.")
+  Path take;
+
+  @Option(names = "--json", description = "Print JSON.")
+  boolean json;
+
+  @Override
+  public Integer call() throws Exception {
+    RawTake raw = read(take);
+    Clip clip = raw.motion().clip();
+    double floor = Floor.height(raw.motion());
+    if (json) {
+      ObjectNode node = JSON.createObjectNode();
+      node.put("take", take.toString()).put("sha256", raw.sha256());
+      node.put("joints", clip.skeleton().size()).put("frames", clip.frames());
+      node.put("rateHz", clip.rateHz()).put("seconds", clip.seconds());
+      node.put("heightM", raw.motion().body().heightM()).put("floorM", floor);
+      ObjectNode reading = node.putObject("reading");
+      raw.reading().forEach(reading::put);
+      raw.assumptions().forEach(a -> node.withArray("assumptions").add(a));
+      ObjectNode roles = node.putObject("roles");
+      raw.motion()
+          .body()
+          .joints()
+          .forEach((role, j) -> roles.put(role.key(), clip.skeleton().joint(j).name()));
+      out().println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(node));
+      return 0;
+    }
+    out()
+        .printf(
+            Locale.ROOT,
+            "%s: %d joints, %d frames, %.6g Hz, %.2f s%n",
+            take.getFileName(),
+            clip.skeleton().size(),
+            clip.frames(),
+            clip.rateHz(),
+            clip.seconds());
+    out()
+        .printf(
+            Locale.ROOT,
+            "body %.2f m tall, floor found at %.1f mm%n",
+            raw.motion().body().heightM(),
+            1000 * floor);
+    raw.assumptions().forEach(a -> out().println("  " + a));
+    raw.motion()
+        .body()
+        .joints()
+        .forEach(
+            (role, j) ->
+                out().printf("  %-20s %s%n", role.words(), clip.skeleton().joint(j).name()));
+    return 0;
+  }
+}

@@ -1,0 +1,104 @@
+package waxhand.cli;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import waxhand.formats.AtomicFile;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
+import waxhand.formats.bvh.BvhWriter;
+import waxhand.rehearsal.Rehearsal;
+import waxhand.rehearsal.damage.Damages;
+import waxhand.rehearsal.scene.Scene;
+
+@Command(
+    name = "simulate",
+    description = "Rehearses a take: writes truth.bvh, raw.bvh and truth.json.")
+final class SimulateVerb extends TakeVerb {
+  /** Completion candidates for --take. */
+  static final class Takes extends ArrayList<String> {
+    private static final long serialVersionUID = 1L;
+
+    Takes() {
+      super(Scene.keys());
+    }
+  }
+
+  @Option(
+      names = "--take",
+      required = true,
+      completionCandidates = Takes.class,
+      description = "One of ${COMPLETION-CANDIDATES}.")
+  String take;
+
+  @Option(
+      names = "--seed",
+      defaultValue = "1",
+      description = "Same seed, same bytes. [${DEFAULT-VALUE}]")
+  long seed;
+
+  @Option(
+      names = "--rate",
+      defaultValue = "120",
+      description = "Frames a second. [${DEFAULT-VALUE}]")
+  double rate;
+
+  @Option(names = "--seconds", description = "Length; as long as the take usually is.")
+  Double seconds;
+
+  @Option(names = "--minutes", description = "Length in minutes.")
+  Double minutes;
+
+  @Option(
+      names = "--height",
+      defaultValue = "1.78",
+      description = "Actor's height in metres. [${DEFAULT-VALUE}]")
+  double height;
+
+  @Option(names = "--fingers", description = "Give the hands fingers (52 joints instead of 22).")
+  boolean fingers;
+
+  @Option(
+      names = "--damage",
+      split = ",",
+      description =
+          "kind=strength, comma separated: leg drift float floor jitter freeze spike;"
+              + " 1 is usual. Kinds not named stay away. Without this option: all of them at 1.")
+  Map<String, Double> damage;
+
+  @Option(names = "--out", required = true, description = "Folder to write to.")
+  Path folder;
+
+  @Override
+  public Integer call() throws Exception {
+    if (seconds != null && minutes != null) {
+      throw wrong("give --seconds or --minutes, not both");
+    }
+    Scene scene =
+        Scene.ofKey(take)
+            .orElseThrow(() -> wrong("there is no take '" + take + "'; there are " + Scene.keys()));
+    double length =
+        minutes != null ? 60 * minutes : seconds != null ? seconds : scene.usualSeconds();
+    Map<String, Double> strengths = damage == null ? Damages.USUAL : new LinkedHashMap<>(damage);
+    Rehearsal rehearsal =
+        Rehearsal.of(new Rehearsal.Order(scene, length, rate, seed, height, fingers, strengths));
+    Files.createDirectories(folder);
+    List<byte[]> files =
+        List.of(
+            BvhWriter.write(rehearsal.truth(), Unit.CM, Up.Y),
+            BvhWriter.write(rehearsal.raw(), Unit.CM, Up.Y),
+            rehearsal.truthJson());
+    List<String> names = List.of("truth.bvh", "raw.bvh", "truth.json");
+    for (int i = 0; i < 3; i++) {
+      byte[] bytes = files.get(i);
+      AtomicFile.write(folder.resolve(names.get(i)), stream -> stream.write(bytes));
+      out().printf("%s  %d bytes%n", folder.resolve(names.get(i)), bytes.length);
+    }
+    return 0;
+  }
+}

@@ -1,0 +1,2 @@
+/** The headless verbs, one class each. */
+package waxhand.cli;

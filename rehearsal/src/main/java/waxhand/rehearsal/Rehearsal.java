@@ -1,0 +1,154 @@
+package waxhand.rehearsal;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.rehearsal.actor.Build;
+import waxhand.rehearsal.actor.Performer;
+import waxhand.rehearsal.actor.Score;
+import waxhand.rehearsal.damage.Damage.Damaged;
+import waxhand.rehearsal.damage.Damage.Fault;
+import waxhand.rehearsal.damage.Damages;
+import waxhand.rehearsal.scene.Scene;
+
+/**
+ * A rehearsed take: the true motion, the raw motion a capture would give, and what is known of
+ * both.
+ *
+ * @param truth exact motion
+ * @param raw damaged motion
+ * @param contacts frames in which parts of the feet rest exactly
+ * @param events quick things that must survive repair
+ * @param faults damage that can be pointed at
+ */
+public record Rehearsal(
+    Scene scene,
+    long seed,
+    Clip truth,
+    Clip raw,
+    List<Contact> contacts,
+    List<Score.Event> events,
+    List<Fault> faults) {
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  /**
+   * What is to be simulated.
+   *
+   * @param seconds length
+   * @param rateHz 1 to 1000
+   * @param seed the same seed gives the same take
+   * @param heightM of the actor
+   * @param fingers whether hands have fingers
+   * @param damage strengths by kind
+   */
+  public record Order(
+      Scene scene,
+      double seconds,
+      double rateHz,
+      long seed,
+      double heightM,
+      boolean fingers,
+      Map<String, Double> damage) {
+    public Order {
+      if (!(rateHz >= 1 && rateHz <= 1000)) {
+        throw new IllegalArgumentException("rate " + rateHz + " Hz; it must be from 1 to 1000");
+      }
+      if (!(seconds * rateHz >= 1 && seconds <= 24 * 3600)) {
+        throw new IllegalArgumentException(
+            "length " + seconds + " s; it must hold a frame and end within a day");
+      }
+    }
+
+    /** The usual actor with the usual damage. */
+    public static Order usual(Scene scene, double seconds, double rateHz, long seed) {
+      return new Order(scene, seconds, rateHz, seed, 1.78, false, Damages.USUAL);
+    }
+  }
+
+  public static Rehearsal of(Order order) {
+    Build build = new Build(order.heightM(), order.fingers());
+    Score score = order.scene().score(order.heightM(), order.seconds(), order.seed());
+    Performer performer = new Performer(build, score, order.seconds(), order.seed() + 17);
+    int frames = (int) Math.round(order.seconds() * order.rateHz());
+    Clip truth = performer.clip(frames, order.rateHz());
+    Damaged damaged = Damages.apply(truth, order.damage(), order.seed() + 5);
+    List<Score.Event> events =
+        score.events().stream().filter(e -> e.time() * order.rateHz() < frames).toList();
+    return new Rehearsal(
+        order.scene(),
+        order.seed(),
+        truth,
+        damaged.clip(),
+        performer.contacts(frames, order.rateHz()),
+        events,
+        damaged.faults());
+  }
+
+  /** What is known, as the text of a truth file. */
+  public byte[] truthJson() {
+    ObjectNode root = JSON.createObjectNode();
+    root.put("take", scene.key()).put("seed", seed);
+    root.put("rateHz", truth.rateHz()).put("frames", truth.frames());
+    for (Contact contact : contacts) {
+      root.withArray("contacts")
+          .addObject()
+          .put("part", contact.part().key())
+          .put("from", contact.frames().from())
+          .put("to", contact.frames().to());
+    }
+    for (Score.Event event : events) {
+      root.withArray("events")
+          .addObject()
+          .put("kind", event.kind())
+          .put("part", event.part())
+          .put("frame", Math.round(event.time() * truth.rateHz()));
+    }
+    for (Fault fault : faults) {
+      root.withArray("faults")
+          .addObject()
+          .put("kind", fault.kind())
+          .put("part", fault.part())
+          .put("from", fault.frames().from())
+          .put("to", fault.frames().to());
+    }
+    try {
+      return JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(root);
+    } catch (JsonProcessingException e) {
+      throw new IllegalStateException("a tree of plain values can be written", e);
+    }
+  }
+
+  /**
+   * The contacts of a truth file.
+   *
+   * @throws IOException if it is not JSON or names an unknown part
+   */
+  public static List<Contact> contactsOf(byte[] truthJson) throws IOException {
+    List<Contact> contacts = new ArrayList<>();
+    for (JsonNode node : JSON.readTree(truthJson).path("contacts")) {
+      String key = node.path("part").asText();
+      ContactPart part =
+          Arrays.stream(ContactPart.values())
+              .filter(p -> p.key().equals(key))
+              .findFirst()
+              .orElseThrow(() -> new IOException("there is no part '" + key + "' to touch with"));
+      int from = node.path("from").asInt(-1);
+      int to = node.path("to").asInt(-1);
+      if (from < 0 || to < from) {
+        throw new IOException("contact of " + key + " from " + from + " to " + to);
+      }
+      contacts.add(new Contact(part, new Frames(from, to)));
+    }
+    return contacts;
+  }
+}

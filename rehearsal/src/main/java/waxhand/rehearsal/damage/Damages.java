@@ -1,0 +1,253 @@
+package waxhand.rehearsal.damage;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.function.DoubleUnaryOperator;
+import waxhand.core.maths.Quats;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+import waxhand.rehearsal.damage.Damage.Damaged;
+import waxhand.rehearsal.damage.Damage.Fault;
+
+/** The kinds of damage, by name, in the order in which they are put on a take. */
+public final class Damages {
+  /** Root mean square of usual jitter, radians for turns and metres for travel. */
+  private static final double JITTER_RAD = Math.toRadians(0.9);
+
+  private static final double JITTER_M = 0.0022;
+
+  /** All kinds with their usual strength. */
+  public static final Map<String, Double> USUAL = usual();
+
+  private static final Map<String, Damage> KINDS = kinds();
+
+  private Damages() {}
+
+  private static Map<String, Double> usual() {
+    Map<String, Double> usual = new LinkedHashMap<>();
+    for (String kind : List.of("leg", "drift", "float", "floor", "jitter", "freeze", "spike")) {
+      usual.put(kind, 1.0);
+    }
+    return usual;
+  }
+
+  private static Map<String, Damage> kinds() {
+    Map<String, Damage> kinds = new LinkedHashMap<>();
+    kinds.put("leg", Damages::wrongLegLength);
+    kinds.put("drift", Damages::drift);
+    kinds.put("float", Damages::floating);
+    kinds.put("floor", Damages::floorOffset);
+    kinds.put("jitter", Damages::jitter);
+    kinds.put("freeze", Damages::freezes);
+    kinds.put("spike", Damages::spikes);
+    return kinds;
+  }
+
+  /**
+   * Puts several kinds of damage on a clip.
+   *
+   * @param strengths by kind; kinds not named stay away
+   * @throws IllegalArgumentException for an unknown kind or a strength below 0
+   */
+  public static Damaged apply(Clip clip, Map<String, Double> strengths, long seed) {
+    for (Map.Entry<String, Double> entry : strengths.entrySet()) {
+      if (!KINDS.containsKey(entry.getKey())) {
+        throw new IllegalArgumentException(
+            "there is no damage '" + entry.getKey() + "'; there are " + KINDS.keySet());
+      }
+      if (!(entry.getValue() >= 0)) {
+        throw new IllegalArgumentException("strength of " + entry.getKey() + " is below 0");
+      }
+    }
+    Clip damaged = clip;
+    List<Fault> faults = new ArrayList<>();
+    for (Map.Entry<String, Damage> kind : KINDS.entrySet()) {
+      double strength = strengths.getOrDefault(kind.getKey(), 0.0);
+      if (strength > 0) {
+        Damaged result =
+            kind.getValue().apply(damaged, strength, seed * 31 + kind.getKey().hashCode());
+        damaged = result.clip();
+        faults.addAll(result.faults());
+      }
+    }
+    return new Damaged(damaged, List.copyOf(faults));
+  }
+
+  /** White and coloured noise on every rotation, each joint with a share of its own. */
+  private static Damaged jitter(Clip clip, double strength, long seed) {
+    Random random = new Random(seed);
+    Clip out = clip;
+    double[] noise = new double[3];
+    for (int j = 0; j < clip.skeleton().size(); j++) {
+      double own = strength * JITTER_RAD * (0.4 + 1.1 * random.nextDouble());
+      double[] q = new double[4 * clip.frames()];
+      clip.rotation(j).read(clip.allFrames(), q);
+      // coloured noise forgets itself within some 30 ms
+      double keep = Math.exp(-1 / (0.03 * clip.rateHz()));
+      double fresh = Math.sqrt(1 - keep * keep);
+      double[] slow = new double[3];
+      double[] turn = new double[4];
+      for (int f = 0; f < clip.frames(); f++) {
+        for (int i = 0; i < 3; i++) {
+          slow[i] = keep * slow[i] + fresh * random.nextGaussian();
+          noise[i] = own * (0.8 * random.nextGaussian() + 0.45 * slow[i]) / Math.sqrt(3);
+        }
+        Quats.exp(noise, 0, turn, 0);
+        Quats.multiply(q, 4 * f, turn, 0, q, 4 * f);
+      }
+      out = out.withRotation(j, Track.of(Track.ROTATION, q));
+      if (clip.hasTravel(j)) {
+        double[] p = new double[3 * clip.frames()];
+        clip.travel(j).read(clip.allFrames(), p);
+        for (int i = 0; i < p.length; i++) {
+          p[i] += strength * JITTER_M * random.nextGaussian();
+        }
+        out = out.withTravel(j, Track.of(Track.TRAVEL, p));
+      }
+    }
+    return new Damaged(out, List.of());
+  }
+
+  /** Single frames in which a joint is thrown far off, about one in four seconds. */
+  private static Damaged spikes(Clip clip, double strength, long seed) {
+    Random random = new Random(seed);
+    Clip out = clip;
+    List<Fault> faults = new ArrayList<>();
+    int count = (int) Math.round(strength * clip.seconds() / 4);
+    for (int n = 0; n < count && clip.frames() > 4; n++) {
+      int j = 1 + random.nextInt(clip.skeleton().size() - 1);
+      int f = 2 + random.nextInt(clip.frames() - 4);
+      double[] v = new double[3];
+      double size = Math.toRadians(22 + 30 * random.nextDouble());
+      double length = 0;
+      for (int i = 0; i < 3; i++) {
+        v[i] = random.nextGaussian();
+        length += v[i] * v[i];
+      }
+      for (int i = 0; i < 3; i++) {
+        v[i] *= size / Math.sqrt(length);
+      }
+      double[] turn = new double[4];
+      double[] q = new double[4];
+      Quats.exp(v, 0, turn, 0);
+      out.rotation(j).read(f, q, 0);
+      Quats.multiply(q, 0, turn, 0, q, 0);
+      out = out.withRotation(j, out.rotation(j).with(new Frames(f, f + 1), q));
+      faults.add(new Fault("spike", clip.skeleton().joint(j).name(), new Frames(f, f + 1)));
+    }
+    return new Damaged(out, faults);
+  }
+
+  /** The whole body stops and then leaps to where it is, about once in ten seconds. */
+  private static Damaged freezes(Clip clip, double strength, long seed) {
+    Random random = new Random(seed);
+    Clip out = clip;
+    List<Fault> faults = new ArrayList<>();
+    int count = (int) Math.round(strength * clip.seconds() / 10);
+    for (int n = 0; n < count; n++) {
+      int length = (int) Math.round(clip.rateHz() * (0.06 + 0.1 * random.nextDouble()));
+      if (length < 2 || clip.frames() < length + 4) {
+        continue;
+      }
+      int from = 1 + random.nextInt(clip.frames() - length - 2);
+      Frames run = new Frames(from, from + length);
+      for (int j = 0; j < clip.skeleton().size(); j++) {
+        out = out.withRotation(j, held(out.rotation(j), run));
+        if (out.hasTravel(j)) {
+          out = out.withTravel(j, held(out.travel(j), run));
+        }
+      }
+      faults.add(new Fault("freeze", "body", run));
+    }
+    return new Damaged(out, faults);
+  }
+
+  private static Track held(Track track, Frames run) {
+    double[] values = new double[track.width() * run.count()];
+    for (int n = 0; n < run.count(); n++) {
+      track.read(run.from(), values, n * track.width());
+    }
+    return track.with(run, values);
+  }
+
+  /** A slow wandering over the ground: resting feet slide. */
+  private static Damaged drift(Clip clip, double strength, long seed) {
+    Random random = new Random(seed);
+    DoubleUnaryOperator x = wander(random, 0.03 * strength);
+    DoubleUnaryOperator z = wander(random, 0.03 * strength);
+    return new Damaged(
+        moved(
+            clip,
+            (p, t) -> new double[] {p[0] + x.applyAsDouble(t), p[1], p[2] + z.applyAsDouble(t)}),
+        List.of());
+  }
+
+  /** A solver that took the legs for longer than they are: travel and steps no longer fit. */
+  private static Damaged wrongLegLength(Clip clip, double strength, long seed) {
+    double factor = 1 + 0.018 * strength * (new Random(seed).nextBoolean() ? 1 : -1);
+    double x0 = clip.travel(0).at(0, 0);
+    double z0 = clip.travel(0).at(0, 2);
+    return new Damaged(
+        moved(
+            clip,
+            (p, t) -> new double[] {x0 + factor * (p[0] - x0), p[1], z0 + factor * (p[2] - z0)}),
+        List.of());
+  }
+
+  /** The body floats and sinks slowly. */
+  private static Damaged floating(Clip clip, double strength, long seed) {
+    DoubleUnaryOperator y = wander(new Random(seed), 0.008 * strength);
+    return new Damaged(
+        moved(clip, (p, t) -> new double[] {p[0], p[1] + y.applyAsDouble(t), p[2]}), List.of());
+  }
+
+  /** The floor is not where the take says. */
+  private static Damaged floorOffset(Clip clip, double strength, long seed) {
+    Random random = new Random(seed);
+    double by = strength * (0.04 + 0.05 * random.nextDouble()) * (random.nextBoolean() ? 1 : -1);
+    return new Damaged(moved(clip, (p, t) -> new double[] {p[0], p[1] + by, p[2]}), List.of());
+  }
+
+  private interface Move {
+    double[] at(double[] place, double time);
+  }
+
+  private static Clip moved(Clip clip, Move move) {
+    Clip out = clip;
+    Skeleton skeleton = clip.skeleton();
+    for (int j = 0; j < skeleton.size(); j++) {
+      if (skeleton.parent(j) >= 0 || !clip.hasTravel(j)) {
+        continue;
+      }
+      double[] p = new double[3 * clip.frames()];
+      clip.travel(j).read(clip.allFrames(), p);
+      for (int f = 0; f < clip.frames(); f++) {
+        double[] place = {p[3 * f], p[3 * f + 1], p[3 * f + 2]};
+        System.arraycopy(move.at(place, f / clip.rateHz()), 0, p, 3 * f, 3);
+      }
+      out = out.withTravel(j, Track.of(Track.TRAVEL, p));
+    }
+    return out;
+  }
+
+  private static DoubleUnaryOperator wander(Random random, double size) {
+    double[] speed = new double[3];
+    double[] phase = new double[3];
+    for (int i = 0; i < 3; i++) {
+      speed[i] = 2 * Math.PI * (0.05 + 0.22 * random.nextDouble());
+      phase[i] = 2 * Math.PI * random.nextDouble();
+    }
+    return t -> {
+      double sum = 0;
+      for (int i = 0; i < 3; i++) {
+        sum += Math.sin(speed[i] * t + phase[i]) - Math.sin(phase[i]);
+      }
+      return size * sum / 3;
+    };
+  }
+}
