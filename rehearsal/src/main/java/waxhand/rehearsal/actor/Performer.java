@@ -138,7 +138,22 @@ public final class Performer {
     double yaw = a.yaw + (b.yaw - a.yaw) * Stance.ease(u);
     double bend = Math.max(0, 1 - 2.5 * u);
     double toes = a.toes * bend * bend + (u > 0.7 ? b.toes * Stance.ease((u - 0.7) / 0.3) : 0);
-    return new Foot(ankle, yaw, pitch, toes);
+    Foot free = new Foot(ankle, yaw, pitch, toes);
+    double window = Math.sin(Math.PI * u);
+    double clear = 0.012 * h * window - lowest(s, free);
+    double soft = 0.008 * h * window;
+    ankle.y += window * 0.5 * (clear + Math.sqrt(clear * clear + soft * soft));
+    return free;
+  }
+
+  /** Height of the lowest point of a foot's sole. */
+  private double lowest(int s, Foot foot) {
+    Quaterniond rotation = foot.rotation();
+    double heel = rotation.transform(heel(s)).y;
+    Vector3d toToes = new Vector3d(build.offset(build.joint(s, Build.TOES)));
+    double ball = rotation.transform(toToes).y;
+    double tip = ball + rotation.rotateX(foot.toes).transform(tip(s)).y;
+    return foot.ankle.y + Math.min(heel, Math.min(tip, ball + tip(s).y));
   }
 
   private static double hermite(double a, double va, double b, double vb, double h, double u) {

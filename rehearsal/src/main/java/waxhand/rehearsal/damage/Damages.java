@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.SplittableRandom;
 import java.util.function.DoubleUnaryOperator;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
@@ -70,7 +71,12 @@ public final class Damages {
       double strength = strengths.getOrDefault(kind.getKey(), 0.0);
       if (strength > 0) {
         Damaged result =
-            kind.getValue().apply(damaged, strength, seed * 31 + kind.getKey().hashCode());
+            kind.getValue()
+                .apply(
+                    damaged,
+                    strength,
+                    new SplittableRandom(seed ^ ((long) kind.getKey().hashCode() << 20))
+                        .nextLong());
         damaged = result.clip();
         faults.addAll(result.faults());
       }

@@ -1,0 +1,65 @@
+package waxhand.desk;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.application.Application;
+import javafx.application.Platform;
+import javafx.scene.Scene;
+import javafx.stage.Stage;
+import waxhand.desk.bench.Bench;
+import waxhand.desk.theme.Theme;
+
+/**
+ * The application. Options: {@code --demo} opens the demo project, {@code --shot=FILE} writes a
+ * picture of the window once it is drawn and ends, {@code --shots=FOLDER} writes those of the docs.
+ */
+public final class DeskApp extends Application {
+  private static final double WIDTH = 1280;
+  private static final double HEIGHT = 800;
+
+  private Bench bench;
+
+  @Override
+  public void start(Stage stage) {
+    Theme.loadFonts();
+    bench = new Bench();
+    Scene scene = bench.scene(WIDTH, HEIGHT);
+    stage.setScene(scene);
+    stage.setTitle("Wax Hand");
+    stage.setMinWidth(960);
+    stage.setMinHeight(620);
+    stage.setOnCloseRequest(e -> bench.close());
+    stage.show();
+    Thread.currentThread()
+        .setUncaughtExceptionHandler((t, e) -> bench.notices().fail("Something went wrong", e));
+    Map<String, String> named = getParameters().getNamed();
+    if (getParameters().getUnnamed().contains("--demo")) {
+      bench.session().reset(Demo.project(), Optional.empty());
+    } else {
+      bench.files().offerRescue();
+    }
+    List<Path> paths =
+        getParameters().getUnnamed().stream()
+            .filter(p -> !p.startsWith("--"))
+            .map(Path::of)
+            .toList();
+    bench.files().openAny(paths);
+    if (named.containsKey("shot")) {
+      new Shots(bench, scene).one(Path.of(named.get("shot")), this::end);
+    } else if (named.containsKey("shots")) {
+      new Shots(bench, scene).all(Path.of(named.get("shots")), this::end);
+    }
+  }
+
+  private void end(Optional<IOException> failure) {
+    failure.ifPresent(e -> System.err.println("waxhand: " + e.getMessage()));
+    bench.close();
+    Platform.exit();
+    if (failure.isPresent()) {
+      System.exit(1);
+    }
+  }
+}

@@ -1,0 +1,168 @@
+package waxhand.desk;
+
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayDeque;
+import java.util.BitSet;
+import java.util.Deque;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.animation.PauseTransition;
+import javafx.scene.Scene;
+import javafx.scene.image.PixelReader;
+import javafx.scene.image.WritableImage;
+import javafx.util.Duration;
+import javax.imageio.ImageIO;
+import waxhand.core.body.Role;
+import waxhand.core.passes.Span;
+import waxhand.desk.bench.Bench;
+import waxhand.desk.session.Flag;
+import waxhand.desk.session.Session;
+import waxhand.desk.theme.Theme;
+import waxhand.desk.viewport.Aspect;
+import waxhand.desk.viewport.Viewport;
+import waxhand.formats.AtomicFile;
+
+/** Pictures of the window, taken when it has been drawn in full. */
+final class Shots {
+  /** A picture to take: its name and what to do before. */
+  private record Shot(String name, Runnable before) {}
+
+  private final Bench bench;
+  private final Scene scene;
+
+  Shots(Bench bench, Scene scene) {
+    this.bench = bench;
+    this.scene = scene;
+  }
+
+  void one(Path file, Consumer<Optional<IOException>> then) {
+    bench.session().seek(380);
+    whenDrawn(() -> then.accept(write(file)));
+  }
+
+  /** Takes the pictures of docs/screenshots. */
+  void all(Path folder, Consumer<Optional<IOException>> then) {
+    Session session = bench.session();
+    session.reset(Demo.project(), Optional.empty());
+    Deque<Shot> shots = new ArrayDeque<>();
+    shots.add(new Shot("bench-raw", () -> session.seek(395)));
+    shots.add(
+        new Shot(
+            "bench",
+            () -> {
+              bench.commands().get("first-pass").run();
+              BitSet arm = new BitSet();
+              var body = session.takeProperty().get().orElseThrow().raw().motion().body();
+              body.joint(Role.LEFT_FOREARM).ifPresent(arm::set);
+              session.selectionProperty().set(arm);
+              session.editPlate(
+                  "span",
+                  null,
+                  session.chain().plates().get(0).id(),
+                  p -> p.withSpan(new Span(240, 1200, 60, 90)));
+            }));
+    shots.add(
+        new Shot(
+            "compare",
+            () -> {
+              session.selectionProperty().set(new BitSet());
+              session.choose("take-2");
+              bench.commands().get("first-pass").run();
+              session.flagBProperty().set(Flag.RESULT);
+              bench.viewport().setWax(Viewport.Wax.CLEAR);
+              session.plateIdProperty().set(Optional.of(session.chain().plates().get(1).id()));
+              bench.viewport().look(Aspect.SIDE);
+              session.seek(330);
+            }));
+    shots.add(
+        new Shot(
+            "four-views",
+            () -> {
+              session.choose("take-3");
+              bench.viewport().setWax(Viewport.Wax.SOLID);
+              bench.commands().get("first-pass").run();
+              bench.viewport().look(Aspect.PERSPECTIVE);
+              bench.commands().get("four-views").run();
+              session.seek(650);
+            }));
+    shots.add(
+        new Shot(
+            "lampblack",
+            () -> {
+              bench.viewport().look(Aspect.PERSPECTIVE);
+              bench.setTheme(Theme.LAMPBLACK);
+              session.choose("take-2");
+              session.seek(300);
+            }));
+    shots.add(
+        new Shot(
+            "hand-on",
+            () -> {
+              bench.setTheme(Theme.TALLOW);
+              bench.commands().get("hand-on").run();
+            }));
+    next(shots, folder, then);
+  }
+
+  private void next(Deque<Shot> shots, Path folder, Consumer<Optional<IOException>> then) {
+    if (shots.isEmpty()) {
+      then.accept(Optional.empty());
+      return;
+    }
+    Shot shot = shots.pop();
+    shot.before().run();
+    whenDrawn(
+        () -> {
+          Optional<IOException> failure = write(folder.resolve(shot.name() + ".png"));
+          if (failure.isPresent()) {
+            then.accept(failure);
+          } else {
+            next(shots, folder, then);
+          }
+        });
+  }
+
+  /** Waits until the chain has been worked out and the window has been drawn with it. */
+  private void whenDrawn(Runnable then) {
+    PauseTransition wait = new PauseTransition(Duration.millis(700));
+    wait.setOnFinished(
+        e -> {
+          boolean ready =
+              bench.session().takeProperty().get().isEmpty()
+                  || bench
+                      .sketch()
+                      .map(s -> s.chain().equals(bench.session().chain()))
+                      .orElse(false);
+          if (ready) {
+            then.run();
+          } else {
+            wait.playFromStart();
+          }
+        });
+    wait.play();
+  }
+
+  private Optional<IOException> write(Path file) {
+    WritableImage image = scene.snapshot(null);
+    int w = (int) image.getWidth();
+    int h = (int) image.getHeight();
+    BufferedImage copy = new BufferedImage(w, h, BufferedImage.TYPE_INT_RGB);
+    PixelReader pixels = image.getPixelReader();
+    for (int y = 0; y < h; y++) {
+      for (int x = 0; x < w; x++) {
+        copy.setRGB(x, y, pixels.getArgb(x, y));
+      }
+    }
+    try {
+      ByteArrayOutputStream png = new ByteArrayOutputStream();
+      ImageIO.write(copy, "png", png);
+      AtomicFile.write(file, out -> png.writeTo(out));
+      return Optional.empty();
+    } catch (IOException e) {
+      return Optional.of(e);
+    }
+  }
+}

@@ -1,0 +1,375 @@
+package waxhand.desk.bench;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.Scene;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.DragEvent;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.TransferMode;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.stage.Window;
+import waxhand.core.passes.PassKind;
+import waxhand.core.passes.PassKinds;
+import waxhand.core.project.Take;
+import waxhand.desk.command.Command;
+import waxhand.desk.command.Commands;
+import waxhand.desk.handoff.HandoffSheet;
+import waxhand.desk.notice.Jobs;
+import waxhand.desk.notice.Notices;
+import waxhand.desk.panels.PassPanel;
+import waxhand.desk.rail.Rail;
+import waxhand.desk.session.Memory;
+import waxhand.desk.session.Player;
+import waxhand.desk.session.Results;
+import waxhand.desk.session.Session;
+import waxhand.desk.shelf.Shelf;
+import waxhand.desk.theme.Palette;
+import waxhand.desk.theme.Theme;
+import waxhand.desk.timeline.Lanes;
+import waxhand.desk.timeline.Transport;
+import waxhand.desk.viewport.Viewport;
+
+/**
+ * The main window: rail above, shelf at the left, views in the middle, pass at the right, time
+ * below.
+ */
+public final class Bench extends StackPane {
+  private final Session session = new Session();
+  private final Memory memory = new Memory();
+  private final Notices notices = new Notices();
+  private final Jobs jobs = new Jobs(notices::fail);
+  private final Results results = new Results(session, jobs);
+  private final Palette palette = new Palette();
+  private final Commands commands = new Commands(memory.keys());
+  private final FileWork files = new FileWork(session, jobs, notices, memory);
+  private final Viewport viewport;
+  private final Lanes lanes;
+  private final PassPanel panel;
+  private final StackPane sheets = new StackPane();
+  private final Label crumb = new Label();
+  private Theme theme;
+  private Scene scene;
+
+  public Bench() {
+    getChildren().add(palette);
+    Player player = new Player(session);
+    assert player != null;
+    Actions actions = new Actions(session, commands, files, memory, this);
+    viewport = new Viewport(session, palette);
+    actions.add();
+    actions.addViews(viewport);
+    lanes = new Lanes(session, results, palette);
+    panel = new PassPanel(session, palette, commands);
+    theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
+    BorderPane rooms = new BorderPane();
+    rooms.setTop(new VBox(head(), railRow()));
+    rooms.setLeft(new Shelf(session));
+    rooms.setCenter(viewport);
+    rooms.setRight(panel);
+    VBox time = new VBox(new Transport(session, commands), lanes);
+    time.getStyleClass().add("wh-time");
+    rooms.setBottom(time);
+    sheets.setPickOnBounds(false);
+    notices.watch(jobs);
+    StackPane.setAlignment(notices, Pos.BOTTOM_RIGHT);
+    getChildren().addAll(rooms, sheets, notices);
+    addEventHandler(KeyEvent.KEY_PRESSED, commands::handle);
+    drops();
+    session.takeProperty().addListener((o, a, b) -> title());
+    session.projectProperty().addListener((o, a, b) -> title());
+    session.fileProperty().addListener((o, a, b) -> title());
+    palette.onChange(this::repaint);
+  }
+
+  /** Puts the bench into a scene. */
+  public Scene scene(double width, double height) {
+    scene = new Scene(this, width, height);
+    theme.wear(scene);
+    scene.addEventFilter(KeyEvent.KEY_PRESSED, this::keysBeforeControls);
+    title();
+    return scene;
+  }
+
+  /** Space and arrows belong to the take unless a control that needs them has the focus. */
+  private void keysBeforeControls(KeyEvent e) {
+    Node focus = scene.getFocusOwner();
+    boolean own =
+        focus instanceof javafx.scene.control.TextInputControl
+            || focus instanceof javafx.scene.control.ListView
+            || focus instanceof javafx.scene.control.Slider
+            || focus instanceof javafx.scene.control.ChoiceBox
+            || (focus != null && focus.getStyleClass().contains("wh-flag"));
+    boolean overButtons =
+        focus instanceof javafx.scene.control.ButtonBase
+            && (e.getCode() == javafx.scene.input.KeyCode.LEFT
+                || e.getCode() == javafx.scene.input.KeyCode.RIGHT);
+    if ((!own && !(focus instanceof javafx.scene.control.ButtonBase)) || overButtons) {
+      if (sheets.getChildren().isEmpty()) {
+        commands.handle(e);
+      }
+    }
+  }
+
+  private HBox head() {
+    Label project = new Label();
+    project.setId("project-name");
+    project.getStyleClass().add("wh-title");
+    crumb.getStyleClass().add("wh-crumb");
+    MenuButton recent = new MenuButton("Recent");
+    recent.setTooltip(new Tooltip("Projects opened lately"));
+    recent.setOnShowing(
+        e -> {
+          recent.getItems().clear();
+          for (Path path : memory.recent()) {
+            MenuItem item = new MenuItem(path.getFileName().toString());
+            item.setOnAction(a -> files.open(path));
+            recent.getItems().add(item);
+          }
+          if (recent.getItems().isEmpty()) {
+            recent.getItems().add(new MenuItem("nothing yet"));
+            recent.getItems().get(0).setDisable(true);
+          }
+        });
+    Region gap = new Region();
+    HBox.setHgrow(gap, Priority.ALWAYS);
+    Button undo = commands.button("undo");
+    Button redo = commands.button("redo");
+    Runnable names =
+        () -> {
+          undo.setDisable(session.undoName().isEmpty());
+          redo.setDisable(session.redoName().isEmpty());
+          undo.getTooltip()
+              .setText(
+                  session
+                      .undoName()
+                      .map(n -> "Undo " + n + "  (Ctrl+Z)")
+                      .orElse("Nothing to undo"));
+          redo.getTooltip()
+              .setText(
+                  session
+                      .redoName()
+                      .map(n -> "Redo " + n + "  (Ctrl+Shift+Z)")
+                      .orElse("Nothing to redo"));
+        };
+    session.projectProperty().addListener((o, a, b) -> names.run());
+    names.run();
+    session.projectProperty().addListener((o, a, b) -> project.setText(b.name()));
+    project.setText(session.projectProperty().get().name());
+    Button hand = commands.button("hand-on");
+    hand.getStyleClass().add("wh-main");
+    hand.setText("Hand on…");
+    HBox head =
+        new HBox(
+            project,
+            crumb,
+            commands.button("new-from-files"),
+            commands.button("open"),
+            recent,
+            commands.button("save"),
+            undo,
+            redo,
+            gap);
+    for (String id :
+        new String[] {"four-views", "frame-parts", "wax", "theme", "find-command", "help"}) {
+      head.getChildren().add(commands.button(id));
+    }
+    head.getChildren().add(hand);
+    head.getStyleClass().add("wh-head");
+    return head;
+  }
+
+  private HBox railRow() {
+    Rail rail = new Rail(session, results);
+    HBox.setHgrow(rail, Priority.ALWAYS);
+    MenuButton add = new MenuButton("+");
+    add.setId("add-pass");
+    add.setTooltip(new Tooltip("Add a pass after the chosen one"));
+    add.setAccessibleText("Add a pass");
+    for (PassKind<?> kind : PassKinds.ALL) {
+      MenuItem item = new MenuItem(kind.words());
+      item.setId("menu-add-" + kind.id());
+      item.setOnAction(e -> commands.get("add-" + kind.id()).run());
+      add.getItems().add(item);
+    }
+    Button first = commands.button("first-pass");
+    first.getStyleClass().add("wh-main");
+    VBox buttons = new VBox(6, first, add);
+    buttons.setAlignment(Pos.CENTER);
+    buttons.setStyle("-fx-padding: 8 16 8 8;");
+    HBox row = new HBox(rail, buttons);
+    row.getStyleClass().add("wh-rail");
+    return row;
+  }
+
+  private void title() {
+    String take = session.takeProperty().get().map(Take::name).orElse("no take");
+    crumb.setText("▸ " + take + (session.isDirty() ? "  · not saved" : ""));
+    if (scene != null && scene.getWindow() instanceof javafx.stage.Stage stage) {
+      stage.setTitle(
+          (session.isDirty() ? "• " : "") + session.projectProperty().get().name() + " — Wax Hand");
+    }
+  }
+
+  private void drops() {
+    addEventHandler(
+        DragEvent.DRAG_OVER,
+        e -> {
+          if (e.getDragboard().hasFiles()) {
+            e.acceptTransferModes(TransferMode.COPY);
+            e.consume();
+          }
+        });
+    addEventHandler(
+        DragEvent.DRAG_DROPPED,
+        e -> {
+          List<Path> paths = e.getDragboard().getFiles().stream().map(File::toPath).toList();
+          files.openAny(paths);
+          e.setDropCompleted(true);
+          e.consume();
+        });
+  }
+
+  private void repaint() {
+    viewport.repaint();
+    lanes.draw();
+    panel.repaint();
+  }
+
+  // ---- sheets ------------------------------------------------------------------------------
+
+  private void showSheet(Node sheet) {
+    sheets.getChildren().setAll(sheet);
+  }
+
+  private void closeSheet() {
+    sheets.getChildren().clear();
+    viewport.active().requestFocus();
+  }
+
+  void showFinder() {
+    Finder finder =
+        new Finder(commands, (id, key) -> memory.put("key." + id, key), f -> closeSheet());
+    showSheet(finder);
+    finder.begin();
+  }
+
+  void showHandoff() {
+    showSheet(new HandoffSheet(session, jobs, notices, memory, s -> closeSheet()));
+  }
+
+  void showReread() {
+    session
+        .takeProperty()
+        .get()
+        .ifPresent(t -> showSheet(new RereadSheet(t, files::reread, s -> closeSheet())));
+  }
+
+  void showHelp() {
+    GridPane grid = new GridPane();
+    grid.setHgap(24);
+    grid.setVgap(3);
+    int row = 0;
+    for (String group : Actions.helpGroups()) {
+      Label heading = new Label(group);
+      heading.getStyleClass().add("wh-heading");
+      grid.add(heading, 0, row++, 2, 1);
+      for (Command command : commands.all()) {
+        if (command.group().equals(group) && command.key().isPresent()) {
+          Label key = new Label(command.key().get().getDisplayText());
+          key.getStyleClass().add("wh-key");
+          grid.addRow(row++, new Label(command.words()), key);
+        }
+      }
+    }
+    Label first =
+        new Label(
+            "Open a take, press First pass, watch it with Space. The dark wire is the capture, the"
+                + " wax is the repaired figure; flags A and B on the rail say which stages they"
+                + " show. Choose a plate to change it; drag its span below. Hand on when it is"
+                + " right. The raw take is never altered.");
+    first.setWrapText(true);
+    ScrollPane scroll = new ScrollPane(grid);
+    scroll.setFitToWidth(true);
+    Button close = new Button("Close");
+    close.setCancelButton(true);
+    close.setOnAction(e -> closeSheet());
+    Label heading = new Label("Keys and first steps");
+    heading.getStyleClass().add("wh-title");
+    VBox sheet = new VBox(10, heading, first, scroll, close);
+    sheet.getStyleClass().add("wh-sheet");
+    sheet.setMaxSize(560, 560);
+    showSheet(sheet);
+    close.requestFocus();
+  }
+
+  void leave() {
+    if (!sheets.getChildren().isEmpty()) {
+      closeSheet();
+    } else {
+      session.selectionProperty().set(new BitSet());
+    }
+  }
+
+  void changeTheme() {
+    setTheme(theme.other());
+    memory.put("theme", theme.name());
+  }
+
+  public void setTheme(Theme other) {
+    theme = other;
+    theme.wear(scene);
+  }
+
+  Window window() {
+    return scene.getWindow();
+  }
+
+  public Notices notices() {
+    return notices;
+  }
+
+  public Session session() {
+    return session;
+  }
+
+  public FileWork files() {
+    return files;
+  }
+
+  public Commands commands() {
+    return commands;
+  }
+
+  public Viewport viewport() {
+    return viewport;
+  }
+
+  public Optional<Results.Sketch> sketch() {
+    return results.sketchProperty().get();
+  }
+
+  /** Ends the work under way; unsaved work stays in the rescue file. */
+  public void close() {
+    results.close();
+    if (!session.isDirty()) {
+      files.dropRescue();
+    }
+  }
+}

@@ -1,0 +1,303 @@
+package waxhand.desk.bench;
+
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import javafx.animation.PauseTransition;
+import javafx.scene.control.Button;
+import javafx.stage.FileChooser;
+import javafx.stage.Window;
+import javafx.util.Duration;
+import waxhand.core.project.Project;
+import waxhand.core.project.RawTake;
+import waxhand.core.project.Take;
+import waxhand.desk.notice.Jobs;
+import waxhand.desk.notice.Notices;
+import waxhand.desk.session.Memory;
+import waxhand.desk.session.Session;
+import waxhand.formats.Reading;
+import waxhand.formats.TakeFiles;
+import waxhand.formats.project.ProjectFile;
+
+/** Opening, saving, adding takes, and keeping unsaved work safe. */
+public final class FileWork {
+  private static final Duration AUTOSAVE_AFTER = Duration.seconds(4);
+  private final Session session;
+  private final Jobs jobs;
+  private final Notices notices;
+  private final Memory memory;
+  private final PauseTransition idle = new PauseTransition(AUTOSAVE_AFTER);
+  private boolean rescuing;
+
+  public FileWork(Session session, Jobs jobs, Notices notices, Memory memory) {
+    this.session = session;
+    this.jobs = jobs;
+    this.notices = notices;
+    this.memory = memory;
+    idle.setOnFinished(e -> rescue());
+    session
+        .projectProperty()
+        .addListener(
+            (o, a, b) -> {
+              if (session.isDirty()) {
+                idle.playFromStart();
+              }
+            });
+  }
+
+  // ---- takes -------------------------------------------------------------------------------
+
+  public void chooseTakes(Window owner) {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle("New takes from files");
+    chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Takes", "*.bvh", "*.BVH"));
+    memory.folder("takes").map(Path::toFile).ifPresent(chooser::setInitialDirectory);
+    List<File> files = chooser.showOpenMultipleDialog(owner);
+    if (files != null) {
+      addTakes(files.stream().map(File::toPath).toList());
+    }
+  }
+
+  /** Reads takes and adds them; files that fail are reported, the rest comes in. */
+  public void addTakes(List<Path> paths) {
+    if (paths.isEmpty()) {
+      return;
+    }
+    memory.rememberFolder("takes", paths.get(0));
+    jobs.run(
+        "Reading takes",
+        work -> {
+          List<RawTake> read = new ArrayList<>();
+          List<Exception> failures = new ArrayList<>();
+          for (Path path : withFolders(paths)) {
+            try {
+              read.add(TakeFiles.read(path, Reading.GUESS, work));
+            } catch (IOException e) {
+              failures.add(e);
+            }
+          }
+          return new Object[] {read, failures};
+        },
+        result -> {
+          @SuppressWarnings("unchecked")
+          List<RawTake> read = (List<RawTake>) result[0];
+          @SuppressWarnings("unchecked")
+          List<Exception> failures = (List<Exception>) result[1];
+          failures.forEach(f -> notices.fail("A take could not be read", f));
+          add(read);
+        });
+  }
+
+  private static List<Path> withFolders(List<Path> paths) throws IOException {
+    List<Path> files = new ArrayList<>();
+    for (Path path : paths) {
+      if (Files.isDirectory(path)) {
+        try (Stream<Path> inside = Files.list(path)) {
+          inside.filter(TakeFiles::isTake).sorted().forEach(files::add);
+        }
+      } else {
+        files.add(path);
+      }
+    }
+    return files;
+  }
+
+  private void add(List<RawTake> read) {
+    if (read.isEmpty()) {
+      return;
+    }
+    String words =
+        read.size() == 1 ? "add " + read.get(0).fileName() : "add " + read.size() + " takes";
+    session.edit(
+        words,
+        p -> {
+          Project next = p;
+          for (RawTake raw : read) {
+            next = next.added(TakeFiles.bareName(raw.fileName()), raw);
+          }
+          return next;
+        });
+    List<Take> takes = session.projectProperty().get().takes();
+    session.choose(takes.get(takes.size() - read.size()).id());
+  }
+
+  /** Reads the raw bytes of the take on the bench again in another way. */
+  public void reread(Reading reading) {
+    Take take = session.takeProperty().get().orElseThrow();
+    jobs.run(
+        "Reading " + take.name() + " again",
+        work -> TakeFiles.read(take.raw().fileName(), take.raw().bytes(), reading, work),
+        raw ->
+            session.edit(
+                "read " + take.name() + " again", p -> p.changed(take.id(), t -> t.withRaw(raw))));
+  }
+
+  // ---- projects ----------------------------------------------------------------------------
+
+  public void chooseProject(Window owner) {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle("Open a project");
+    chooser
+        .getExtensionFilters()
+        .add(new FileChooser.ExtensionFilter("Wax Hand projects", "*" + ProjectFile.ENDING));
+    memory.folder("projects").map(Path::toFile).ifPresent(chooser::setInitialDirectory);
+    File file = chooser.showOpenDialog(owner);
+    if (file != null) {
+      open(file.toPath());
+    }
+  }
+
+  /** Opens a project; unsaved work of the present one stays recoverable until it is replaced. */
+  public void open(Path path) {
+    jobs.run(
+        "Opening " + path.getFileName(),
+        work -> ProjectFile.open(path, work),
+        project -> {
+          keepUnsaved();
+          session.reset(project, Optional.of(path));
+          memory.rememberFolder("projects", path);
+          memory.rememberRecent(path);
+        });
+  }
+
+  /** Opens whatever was dropped: projects replace the bench, takes are added. */
+  public void openAny(List<Path> paths) {
+    List<Path> takes = new ArrayList<>();
+    for (Path path : paths) {
+      if (path.toString().endsWith(ProjectFile.ENDING)) {
+        open(path);
+      } else {
+        takes.add(path);
+      }
+    }
+    addTakes(takes);
+  }
+
+  /** A fresh, empty project. */
+  public void startNew() {
+    keepUnsaved();
+    session.reset(Project.empty("untitled"), Optional.empty());
+  }
+
+  private void keepUnsaved() {
+    if (session.isDirty()) {
+      Project left = session.projectProperty().get();
+      Optional<Path> from = session.fileProperty().get();
+      Button back = new Button("Bring it back");
+      back.setOnAction(
+          e -> {
+            session.reset(left, from);
+            session.markUnsaved();
+          });
+      notices.say(left.name() + " had unsaved changes.", back);
+    }
+  }
+
+  public void save(Window owner) {
+    session.fileProperty().get().ifPresentOrElse(this::saveTo, () -> saveAs(owner));
+  }
+
+  public void saveAs(Window owner) {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle("Save the project");
+    chooser.setInitialFileName(session.projectProperty().get().name() + ProjectFile.ENDING);
+    memory.folder("projects").map(Path::toFile).ifPresent(chooser::setInitialDirectory);
+    File file = chooser.showSaveDialog(owner);
+    if (file != null) {
+      Path path = file.toPath();
+      saveTo(
+          path.toString().endsWith(ProjectFile.ENDING) ? path : Path.of(path + ProjectFile.ENDING));
+    }
+  }
+
+  /** Saves under that name. */
+  public void saveTo(Path path) {
+    String bare = path.getFileName().toString().replace(ProjectFile.ENDING, "");
+    if (session.fileProperty().get().isEmpty()
+        && !bare.equals(session.projectProperty().get().name())) {
+      session.edit("name the project " + bare, p -> p.withName(bare));
+    }
+    Project project = session.projectProperty().get();
+    jobs.run(
+        "Saving " + path.getFileName(),
+        work -> {
+          ProjectFile.save(project, path, work);
+          return path;
+        },
+        done -> {
+          session.saved(project, path);
+          memory.rememberFolder("projects", path);
+          memory.rememberRecent(path);
+          notices.say("Saved " + path.getFileName() + ".");
+          dropRescue();
+        });
+  }
+
+  // ---- rescue ------------------------------------------------------------------------------
+
+  private void rescue() {
+    if (rescuing || !session.isDirty()) {
+      return;
+    }
+    rescuing = true;
+    Project project = session.projectProperty().get();
+    Thread thread =
+        new Thread(
+            () -> {
+              try {
+                ProjectFile.save(project, memory.rescueFile(), waxhand.core.passes.Work.UNWATCHED);
+              } catch (IOException | RuntimeException e) {
+                javafx.application.Platform.runLater(
+                    () -> notices.fail("Unsaved work could not be kept safe", e));
+              } finally {
+                javafx.application.Platform.runLater(
+                    () -> {
+                      rescuing = false;
+                      if (session.projectProperty().get() != project) {
+                        idle.playFromStart();
+                      }
+                    });
+              }
+            },
+            "rescue");
+    thread.setDaemon(true);
+    thread.start();
+  }
+
+  /** Offers work that a crash left behind. */
+  public void offerRescue() {
+    Path file = memory.rescueFile();
+    if (Files.isRegularFile(file)) {
+      Button open = new Button("Open it");
+      open.setOnAction(
+          e ->
+              jobs.run(
+                  "Opening rescued work",
+                  work -> ProjectFile.open(file, work),
+                  project -> {
+                    session.reset(project, Optional.empty());
+                    session.markUnsaved();
+                  }));
+      Button discard = new Button("Discard");
+      discard.setOnAction(e -> dropRescue());
+      notices.say("Wax Hand ended unexpectedly. Unsaved work was kept.", open, discard);
+    }
+  }
+
+  /** Nothing is left to rescue: the work was saved or given up. */
+  public void dropRescue() {
+    try {
+      if (!session.isDirty()) {
+        idle.stop();
+      }
+      Files.deleteIfExists(memory.rescueFile());
+    } catch (IOException e) {
+      notices.fail("The rescue file could not be removed", e);
+    }
+  }
+}

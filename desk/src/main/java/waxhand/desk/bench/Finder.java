@@ -1,0 +1,159 @@
+package waxhand.desk.bench;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Consumer;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.TextField;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import waxhand.desk.command.Command;
+import waxhand.desk.command.Commands;
+
+/** Finds any command by its words, and gives it another key on request. */
+final class Finder extends VBox {
+  private final Commands commands;
+  private final TextField words = new TextField();
+  private final ListView<Command> list = new ListView<>();
+  private final Label hint =
+      new Label("Enter does it. F2, then a key, gives the command that key.");
+  private final Consumer<Finder> close;
+  private final KeyChange keyChange;
+  private boolean binding;
+
+  /** Told when a command gets another key. */
+  interface KeyChange {
+    void changed(String id, String key);
+  }
+
+  Finder(Commands commands, KeyChange keyChange, Consumer<Finder> close) {
+    super(8);
+    this.commands = commands;
+    this.keyChange = keyChange;
+    this.close = close;
+    setId("finder");
+    getStyleClass().add("wh-sheet");
+    setMaxSize(480, 420);
+    words.setPromptText("What do you want to do?");
+    words.setId("finder-words");
+    words.setAccessibleText("Find a command");
+    hint.getStyleClass().add("wh-soft");
+    list.setCellFactory(v -> new Cell());
+    list.setFocusTraversable(false);
+    VBox.setVgrow(list, Priority.ALWAYS);
+    getChildren().addAll(words, list, hint);
+    words.textProperty().addListener((o, a, b) -> show());
+    addEventFilter(KeyEvent.KEY_PRESSED, this::keyed);
+    list.setOnMouseClicked(e -> run());
+    show();
+  }
+
+  void begin() {
+    words.requestFocus();
+  }
+
+  private void show() {
+    String[] wanted = words.getText().toLowerCase(Locale.ROOT).strip().split("\\s+");
+    List<Command> found =
+        commands.all().stream()
+            .filter(
+                c -> {
+                  String text = (c.group() + " " + c.words()).toLowerCase(Locale.ROOT);
+                  for (String w : wanted) {
+                    if (!text.contains(w)) {
+                      return false;
+                    }
+                  }
+                  return true;
+                })
+            .sorted(Comparator.comparing((Command c) -> !c.allowed().getAsBoolean()))
+            .toList();
+    list.getItems().setAll(found);
+    list.getSelectionModel().selectFirst();
+  }
+
+  private void keyed(KeyEvent e) {
+    Command chosen = list.getSelectionModel().getSelectedItem();
+    if (binding) {
+      if (!e.getCode().isModifierKey() && chosen != null) {
+        bind(chosen, e);
+      }
+      e.consume();
+      return;
+    }
+    if (e.getCode() == KeyCode.ESCAPE) {
+      close.accept(this);
+      e.consume();
+    } else if (e.getCode() == KeyCode.ENTER) {
+      run();
+      e.consume();
+    } else if (e.getCode() == KeyCode.F2 && chosen != null) {
+      binding = true;
+      hint.setText("Press the key for “" + chosen.words() + "”. Escape takes its key away.");
+      e.consume();
+    } else if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP) {
+      int by = e.getCode() == KeyCode.DOWN ? 1 : -1;
+      int next = list.getSelectionModel().getSelectedIndex() + by;
+      list.getSelectionModel().select(Math.max(0, Math.min(list.getItems().size() - 1, next)));
+      list.scrollTo(Math.max(0, next - 4));
+      e.consume();
+    }
+  }
+
+  private void bind(Command command, KeyEvent e) {
+    binding = false;
+    String key = "";
+    if (e.getCode() != KeyCode.ESCAPE) {
+      key =
+          (e.isControlDown() ? "Ctrl+" : "")
+              + (e.isAltDown() ? "Alt+" : "")
+              + (e.isShiftDown() ? "Shift+" : "")
+              + e.getCode().getName();
+    }
+    try {
+      commands.rebind(command.id(), key);
+      keyChange.changed(command.id(), key);
+      hint.setText("Done.");
+    } catch (IllegalArgumentException bad) {
+      hint.setText("That key cannot be used.");
+    }
+    show();
+  }
+
+  private void run() {
+    Command chosen = list.getSelectionModel().getSelectedItem();
+    if (chosen != null && chosen.allowed().getAsBoolean()) {
+      close.accept(this);
+      chosen.run();
+    }
+  }
+
+  private static final class Cell extends ListCell<Command> {
+    @Override
+    protected void updateItem(Command command, boolean empty) {
+      super.updateItem(command, empty);
+      setText(null);
+      if (empty || command == null) {
+        setGraphic(null);
+        return;
+      }
+      Label words = new Label(command.words());
+      Label group = new Label(command.group());
+      group.getStyleClass().add("wh-key");
+      Label key = new Label(command.key().map(k -> k.getDisplayText()).orElse(""));
+      key.getStyleClass().add("wh-key");
+      Region gap = new Region();
+      HBox.setHgrow(gap, Priority.ALWAYS);
+      HBox row = new HBox(8, words, group, gap, key);
+      row.setOpacity(command.allowed().getAsBoolean() ? 1 : 0.5);
+      setGraphic(row);
+    }
+  }
+}

@@ -1,0 +1,2 @@
+/** The main window and how its rooms are laid out. */
+package waxhand.desk.bench;

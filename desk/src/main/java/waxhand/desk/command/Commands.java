@@ -1,0 +1,106 @@
+package waxhand.desk.command;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCombination;
+import javafx.scene.input.KeyEvent;
+import org.kordamp.ikonli.javafx.FontIcon;
+
+/** The list of all commands; menus, buttons, tooltips, keys and the finder are made from it. */
+public final class Commands {
+  private final Map<String, Command> byId = new LinkedHashMap<>();
+  private final Map<String, String> ownKeys;
+
+  /**
+   * @param ownKeys keys the artist chose, by command id; an empty text takes the key away
+   */
+  public Commands(Map<String, String> ownKeys) {
+    this.ownKeys = ownKeys;
+  }
+
+  /** Adds a command. An empty key means none. */
+  public void add(
+      String group,
+      String id,
+      String words,
+      String icon,
+      String key,
+      BooleanSupplier allowed,
+      Runnable action) {
+    String chosen = ownKeys.getOrDefault(id, key);
+    Optional<KeyCombination> combination =
+        chosen.isEmpty() ? Optional.empty() : Optional.of(KeyCombination.valueOf(chosen));
+    if (byId.put(id, new Command(id, group, words, icon, combination, allowed, action)) != null) {
+      throw new IllegalArgumentException("two commands are called " + id);
+    }
+  }
+
+  public List<Command> all() {
+    return new ArrayList<>(byId.values());
+  }
+
+  public Command get(String id) {
+    Command command = byId.get(id);
+    if (command == null) {
+      throw new IllegalArgumentException("there is no command " + id);
+    }
+    return command;
+  }
+
+  /** Gives a command another key; an empty text takes it away. */
+  public void rebind(String id, String key) {
+    Optional<KeyCombination> combination =
+        key.isEmpty() ? Optional.empty() : Optional.of(KeyCombination.valueOf(key));
+    byId.put(id, get(id).withKey(combination));
+    ownKeys.put(id, key);
+  }
+
+  /** Runs the command of a key, unless the key is being typed into a text field. */
+  public void handle(KeyEvent event) {
+    boolean typing =
+        event.getTarget() instanceof TextInputControl
+            && !event.isControlDown()
+            && !event.getCode().isFunctionKey();
+    if (typing || event.isConsumed()) {
+      return;
+    }
+    for (Command command : byId.values()) {
+      if (command.key().map(k -> k.match(event)).orElse(false) && command.run()) {
+        event.consume();
+        return;
+      }
+    }
+  }
+
+  /** A button for a command: its icon, or its words where it has none. */
+  public Button button(String id) {
+    Command command = get(id);
+    Button button = new Button();
+    if (command.icon().isEmpty()) {
+      button.setText(command.words());
+    } else {
+      button.setGraphic(icon(command.icon()));
+      button.getStyleClass().add("wh-icon-button");
+    }
+    button.setId(id);
+    button.setAccessibleText(command.words());
+    button.setTooltip(new Tooltip(command.tip()));
+    button.setFocusTraversable(true);
+    button.setOnAction(e -> get(id).run());
+    return button;
+  }
+
+  public static Node icon(String literal) {
+    FontIcon icon = new FontIcon(literal);
+    icon.getStyleClass().add("wh-icon");
+    return icon;
+  }
+}

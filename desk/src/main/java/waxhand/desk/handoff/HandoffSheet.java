@@ -1,0 +1,178 @@
+package waxhand.desk.handoff;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import javafx.stage.DirectoryChooser;
+import waxhand.core.evaluate.Evaluator;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.project.Take;
+import waxhand.desk.notice.Jobs;
+import waxhand.desk.notice.Notices;
+import waxhand.desk.session.Memory;
+import waxhand.desk.session.Session;
+import waxhand.formats.Handoff;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
+
+/** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
+public final class HandoffSheet extends VBox {
+  private static final String SAME = "as it came";
+  private final Session session;
+  private final Jobs jobs;
+  private final Notices notices;
+  private final Memory memory;
+  private final TextField from = new TextField();
+  private final TextField to = new TextField();
+  private final ChoiceBox<String> unit = new ChoiceBox<>();
+  private final ChoiceBox<String> up = new ChoiceBox<>();
+  private final TextField pattern = new TextField("{take}_clean");
+  private final TextField folder = new TextField();
+  private final Label preview = new Label();
+  private final Consumer<HandoffSheet> close;
+
+  public HandoffSheet(
+      Session session, Jobs jobs, Notices notices, Memory memory, Consumer<HandoffSheet> close) {
+    super(10);
+    this.session = session;
+    this.jobs = jobs;
+    this.notices = notices;
+    this.memory = memory;
+    this.close = close;
+    setId("handoff");
+    getStyleClass().add("wh-sheet");
+    setMaxSize(520, USE_PREF_SIZE);
+    Label heading = new Label("Hand on");
+    heading.getStyleClass().add("wh-title");
+    Frames range = session.workRange();
+    from.setText(Integer.toString(range.from()));
+    to.setText(Integer.toString(range.to()));
+    from.setId("handoff-from");
+    to.setId("handoff-to");
+    from.getStyleClass().add("wh-number");
+    to.getStyleClass().add("wh-number");
+    unit.getItems().add(SAME);
+    for (Unit u : Unit.values()) {
+      unit.getItems().add(u.words());
+    }
+    unit.setValue(SAME);
+    up.getItems().addAll(SAME, "Y", "Z");
+    up.setValue(SAME);
+    pattern.setId("handoff-name");
+    folder.setId("handoff-folder");
+    folder.setPrefColumnCount(26);
+    folder.setText(
+        memory.folder("handoff").map(Path::toString).orElse(System.getProperty("user.home")));
+    pattern.setTooltip(new Tooltip("{project}, {take}, {from} and {to} are filled in"));
+    preview.getStyleClass().add("wh-soft");
+    pattern.textProperty().addListener((o, a, b) -> preview());
+    from.textProperty().addListener((o, a, b) -> preview());
+    to.textProperty().addListener((o, a, b) -> preview());
+    Button choose = new Button("Choose…");
+    choose.setOnAction(e -> chooseFolder());
+    GridPane grid = new GridPane();
+    grid.setHgap(12);
+    grid.setVgap(8);
+    HBox range2 = new HBox(8, from, new Label("up to"), to, new Label("of " + session.frames()));
+    range2.setAlignment(Pos.CENTER_LEFT);
+    grid.addRow(0, new Label("Frames"), range2);
+    grid.addRow(1, new Label("Unit"), unit);
+    grid.addRow(2, new Label("Up axis"), up);
+    grid.addRow(3, new Label("Name"), new HBox(8, pattern));
+    grid.addRow(4, new Label(""), preview);
+    grid.addRow(5, new Label("Folder"), new HBox(8, folder, choose));
+    Button go = new Button("Hand on as BVH");
+    go.setId("handoff-go");
+    go.getStyleClass().add("wh-main");
+    go.setDefaultButton(true);
+    go.setOnAction(e -> go());
+    Button cancel = new Button("Close");
+    cancel.setCancelButton(true);
+    cancel.setOnAction(e -> close.accept(this));
+    HBox buttons = new HBox(8, cancel, go);
+    buttons.setAlignment(Pos.CENTER_RIGHT);
+    getChildren().addAll(heading, grid, buttons);
+    preview();
+  }
+
+  private void chooseFolder() {
+    DirectoryChooser chooser = new DirectoryChooser();
+    chooser.setTitle("Folder to hand on to");
+    File now = new File(folder.getText());
+    if (now.isDirectory()) {
+      chooser.setInitialDirectory(now);
+    }
+    File chosen = chooser.showDialog(getScene().getWindow());
+    if (chosen != null) {
+      folder.setText(chosen.toString());
+    }
+  }
+
+  private String fileName() {
+    String take = session.takeProperty().get().map(Take::name).orElse("take");
+    return pattern
+            .getText()
+            .replace("{take}", take)
+            .replace("{project}", session.projectProperty().get().name())
+            .replace("{from}", from.getText())
+            .replace("{to}", to.getText())
+            .replaceAll("[/\\\\:*?\"<>|]", "-")
+        + ".bvh";
+  }
+
+  private void preview() {
+    preview.setText("Writes " + fileName());
+  }
+
+  private Optional<Unit> chosenUnit() {
+    for (Unit u : Unit.values()) {
+      if (u.words().equals(unit.getValue())) {
+        return Optional.of(u);
+      }
+    }
+    return Optional.empty();
+  }
+
+  private void go() {
+    Take take = session.takeProperty().get().orElseThrow();
+    Frames range;
+    try {
+      range =
+          new Frames(
+              Integer.parseInt(from.getText().strip()), Integer.parseInt(to.getText().strip()));
+      if (range.isEmpty() || range.from() < 0 || range.to() > session.frames()) {
+        throw new IllegalArgumentException("the take has frames 0 up to " + session.frames());
+      }
+    } catch (NumberFormatException e) {
+      notices.fail(
+          "The frames must be whole numbers",
+          new IllegalArgumentException(from.getText() + " up to " + to.getText()));
+      return;
+    } catch (IllegalArgumentException e) {
+      notices.fail("These frames cannot be handed on", e);
+      return;
+    }
+    Path path = Path.of(folder.getText()).resolve(fileName());
+    Handoff handoff = new Handoff(Optional.of(range), chosenUnit(), Up.ofKey(up.getValue()));
+    memory.rememberFolder("handoff", path);
+    jobs.run(
+        "Handing on " + path.getFileName(),
+        work -> {
+          Motion result = new Evaluator(take.raw().motion()).evaluate(take.chain(), work).result();
+          return handoff.write(result, take.raw(), path, work);
+        },
+        receipt -> notices.say("Handed on: " + receipt.words() + "\n" + receipt.path()));
+    close.accept(this);
+  }
+}

@@ -1,0 +1,2 @@
+/** Handing a take on. */
+package waxhand.desk.handoff;

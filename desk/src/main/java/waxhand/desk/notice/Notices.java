@@ -1,0 +1,123 @@
+package waxhand.desk.notice;
+
+import javafx.animation.PauseTransition;
+import javafx.collections.ListChangeListener;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.Clipboard;
+import javafx.scene.input.ClipboardContent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import javafx.util.Duration;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+
+/** The corner in which news, errors and running jobs are shown. */
+public final class Notices extends VBox {
+  private static final Logger LOG = LoggerFactory.getLogger(Notices.class);
+  private static final int MOST = 4;
+
+  public Notices() {
+    getStyleClass().add("wh-notices");
+    setPickOnBounds(false);
+    setMaxSize(USE_PREF_SIZE, USE_PREF_SIZE);
+    setSpacing(8);
+  }
+
+  /** Shows the running jobs of a list for as long as they run. */
+  public void watch(Jobs jobs) {
+    jobs.shown()
+        .addListener(
+            (ListChangeListener<Jobs.Job>)
+                change -> {
+                  while (change.next()) {
+                    change.getRemoved().forEach(this::drop);
+                    change.getAddedSubList().forEach(this::progress);
+                  }
+                });
+  }
+
+  private void progress(Jobs.Job job) {
+    ProgressBar bar = new ProgressBar();
+    bar.setMaxWidth(Double.MAX_VALUE);
+    HBox.setHgrow(bar, Priority.ALWAYS);
+    PauseTransition poll = new PauseTransition(Duration.millis(80));
+    poll.setOnFinished(
+        e -> {
+          bar.setProgress(job.share() > 0 ? job.share() : -1);
+          if (bar.getScene() != null) {
+            poll.playFromStart();
+          }
+        });
+    Button stop = new Button("Stop");
+    stop.setOnAction(e -> job.stop());
+    HBox row = new HBox(8, bar, stop);
+    row.setAlignment(Pos.CENTER_LEFT);
+    VBox box = new VBox(4, new Label(job.what()), row);
+    box.getStyleClass().add("wh-notice");
+    box.setUserData(job);
+    getChildren().add(box);
+    poll.play();
+  }
+
+  private void drop(Jobs.Job job) {
+    getChildren().removeIf(n -> n.getUserData() == job);
+  }
+
+  /** Good news, gone by itself after a while. */
+  public void say(String text, Button... actions) {
+    VBox box = box(text, "wh-notice-news", actions);
+    if (actions.length == 0) {
+      PauseTransition wait = new PauseTransition(Duration.seconds(8));
+      wait.setOnFinished(e -> getChildren().remove(box));
+      wait.play();
+    }
+  }
+
+  /** An error; it stays until it is closed and can be copied. */
+  public void fail(String what, Throwable cause) {
+    String reason = cause instanceof OutOfMemoryError ? "not enough memory" : reason(cause);
+    LOG.warn("{}: {}", what, reason, cause);
+    Button copy = new Button("Copy");
+    copy.setTooltip(new Tooltip("Copies the message"));
+    copy.setOnAction(
+        e -> {
+          ClipboardContent content = new ClipboardContent();
+          content.putString(what + ": " + reason);
+          Clipboard.getSystemClipboard().setContent(content);
+        });
+    box(what + "\n" + reason, "wh-notice-trouble", copy);
+  }
+
+  private static String reason(Throwable cause) {
+    boolean own = cause instanceof java.io.IOException || cause instanceof IllegalArgumentException;
+    return own && cause.getMessage() != null ? cause.getMessage() : cause.toString();
+  }
+
+  private VBox box(String text, String style, Button... actions) {
+    Label label = new Label(text);
+    label.setWrapText(true);
+    label.setMaxWidth(360);
+    Button close = new Button("Close");
+    HBox row = new HBox(8, actions);
+    row.getChildren().add(close);
+    row.setAlignment(Pos.CENTER_RIGHT);
+    VBox box = new VBox(8, label, row);
+    box.getStyleClass().addAll("wh-notice", style);
+    close.setOnAction(e -> getChildren().remove(box));
+    for (Button action : actions) {
+      if (!action.getText().equals("Copy")) {
+        action.addEventHandler(javafx.event.ActionEvent.ACTION, e -> getChildren().remove(box));
+      }
+    }
+    getChildren().add(box);
+    while (getChildren().size() > MOST) {
+      getChildren().remove(0);
+    }
+    return box;
+  }
+}

@@ -1,0 +1,104 @@
+package waxhand.desk.panels;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.layout.VBox;
+import waxhand.core.body.Sole;
+import waxhand.core.evaluate.Evaluator.Stages;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.WorldPose;
+import waxhand.desk.session.Session;
+import waxhand.desk.theme.Palette;
+import waxhand.desk.theme.Palette.Ink;
+
+/** Height of the lowest sole over the take, before and after, and what was measured. */
+final class LevelPicture implements PassPicture {
+  private static final int SAMPLES = 260;
+
+  private final String plateId;
+  private final Plot heights;
+  private final Label words = new Label();
+  private final VBox box;
+  private Motion drawnIn;
+  private Motion drawnOut;
+  private double[] before = {};
+  private double[] after = {};
+
+  LevelPicture(String plateId, Palette palette) {
+    this.plateId = plateId;
+    heights = new Plot(palette, "s", "mm", 110);
+    heights.setId("height-plot");
+    words.setWrapText(true);
+    words.getStyleClass().add("wh-soft");
+    box = new VBox(6, heights, words);
+  }
+
+  @Override
+  public Node node() {
+    return box;
+  }
+
+  @Override
+  public void show(Session session) {
+    Optional<Stages> stages = session.stagesProperty().get();
+    int index =
+        stages.flatMap(s -> s.chain().indexOf(plateId).stream().boxed().findFirst()).orElse(-1);
+    if (index < 0) {
+      return;
+    }
+    Motion in = stages.get().motions().get(index);
+    Motion out = stages.get().motions().get(index + 1);
+    if (in != drawnIn) {
+      before = lowest(in);
+      drawnIn = in;
+    }
+    if (out != drawnOut) {
+      after = lowest(out);
+      drawnOut = out;
+    }
+    double[] x = new double[before.length];
+    for (int i = 0; i < x.length; i++) {
+      x[i] = (double) i / x.length * in.clip().seconds();
+    }
+    heights.show(
+        "Lowest sole",
+        List.of(
+            new Plot.Series(x, new double[x.length], Ink.HAIRLINE, 1),
+            new Plot.Series(x, before, Ink.WIRE, 0.9),
+            new Plot.Series(x, after, Ink.WAX_SHADE, 1.8)),
+        List.of(session.frameProperty().get() / in.clip().rateHz()));
+    words.setText(
+        String.format(
+            Locale.ROOT,
+            "The body stands %.1f cm tall%s. Look from the side to check the floor.",
+            100 * out.body().heightM(),
+            in.body().soles().isEmpty() ? "; no feet were found, so the lowest joint counts" : ""));
+  }
+
+  private static double[] lowest(Motion motion) {
+    int frames = motion.clip().frames();
+    double[] low = new double[Math.min(SAMPLES, frames)];
+    Arrays.fill(low, Double.POSITIVE_INFINITY);
+    WorldPose pose = new WorldPose(motion.clip().skeleton());
+    double[] p = new double[3];
+    for (int i = 0; i < low.length; i++) {
+      pose.solve(motion.clip(), (int) ((long) i * frames / low.length));
+      for (Sole sole : motion.body().soles()) {
+        pose.point(sole.foot(), sole.heel(), p, 0);
+        low[i] = Math.min(low[i], 1000 * p[1]);
+        pose.point(sole.toes(), sole.toe(), p, 0);
+        low[i] = Math.min(low[i], 1000 * p[1]);
+      }
+      if (motion.body().soles().isEmpty()) {
+        for (int j = 0; j < motion.clip().skeleton().size(); j++) {
+          low[i] = Math.min(low[i], 1000 * pose.y(j));
+        }
+      }
+    }
+    return low;
+  }
+}

@@ -1,0 +1,118 @@
+package waxhand.desk.panels;
+
+import java.util.Locale;
+import java.util.function.DoubleConsumer;
+import javafx.geometry.Pos;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+
+/** A slider that takes typing, with its unit. Values are shown values, already in the unit. */
+final class NumberField extends HBox {
+  private final Slider slider = new Slider();
+  private final TextField text = new TextField();
+  private final double min;
+  private final double max;
+  private final int decimals;
+  private boolean quiet;
+
+  /**
+   * @param low left end of the slider; typing may go beyond, within min and max
+   * @param high right end of the slider
+   * @param change told of every change by hand
+   * @param settled told when a hand lets go
+   */
+  NumberField(
+      String id,
+      String words,
+      String unit,
+      double min,
+      double max,
+      double low,
+      double high,
+      int decimals,
+      String help,
+      DoubleConsumer change,
+      Runnable settled) {
+    super(8);
+    this.min = min;
+    this.max = max;
+    this.decimals = decimals;
+    setAlignment(Pos.CENTER_LEFT);
+    slider.setMin(low);
+    slider.setMax(high);
+    slider.setId(id + "-slider");
+    slider.setAccessibleText(words);
+    slider.setTooltip(new Tooltip(help));
+    text.setId(id);
+    text.getStyleClass().add("wh-number");
+    text.setAccessibleText(words + " in " + unit);
+    text.setTooltip(new Tooltip(help));
+    Label unitLabel = new Label(unit);
+    unitLabel.getStyleClass().add("wh-soft");
+    unitLabel.setMinWidth(22);
+    HBox.setHgrow(slider, Priority.ALWAYS);
+    getChildren().addAll(slider, text, unitLabel);
+    slider
+        .valueProperty()
+        .addListener(
+            (o, a, b) -> {
+              if (!quiet) {
+                double v = clamp(b.doubleValue());
+                text.setText(format(v));
+                change.accept(v);
+              }
+            });
+    slider
+        .valueChangingProperty()
+        .addListener(
+            (o, a, on) -> {
+              if (!on) {
+                settled.run();
+              }
+            });
+    text.setOnAction(e -> typed(change, settled));
+    text.focusedProperty()
+        .addListener(
+            (o, a, on) -> {
+              if (!on) {
+                typed(change, settled);
+              }
+            });
+  }
+
+  private double clamp(double v) {
+    return Math.max(min, Math.min(max, v));
+  }
+
+  private String format(double v) {
+    return String.format(Locale.ROOT, "%." + decimals + "f", v);
+  }
+
+  private void typed(DoubleConsumer change, Runnable settled) {
+    String shown = format(slider.getValue());
+    if (text.getText().equals(text.getUserData())) {
+      return;
+    }
+    try {
+      double v = clamp(Double.parseDouble(text.getText().strip().replace(',', '.')));
+      show(v);
+      change.accept(v);
+      settled.run();
+    } catch (NumberFormatException e) {
+      text.setText(text.getUserData() instanceof String s ? s : shown);
+    }
+  }
+
+  /** Shows a value without telling anybody. */
+  void show(double v) {
+    quiet = true;
+    slider.setValue(Math.max(slider.getMin(), Math.min(slider.getMax(), v)));
+    quiet = false;
+    text.setText(format(v));
+    text.setUserData(text.getText());
+  }
+}

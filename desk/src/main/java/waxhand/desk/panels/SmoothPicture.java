@@ -1,0 +1,163 @@
+package waxhand.desk.panels;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import javafx.application.Platform;
+import javafx.scene.Node;
+import javafx.scene.layout.VBox;
+import waxhand.core.evaluate.Evaluator.Stages;
+import waxhand.core.maths.EulerAngles;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Scope;
+import waxhand.core.passes.SmoothPass;
+import waxhand.core.signal.ResidualAnalysis;
+import waxhand.desk.session.Session;
+import waxhand.desk.theme.Palette;
+import waxhand.desk.theme.Palette.Ink;
+
+/** Residual against cutoff with the suggestion, and the selected part before and after. */
+final class SmoothPicture implements PassPicture {
+  private static final double WINDOW_S = 1.2;
+
+  private final String plateId;
+  private final Plot residual;
+  private final Plot part;
+  private final VBox box;
+  private Motion analysed;
+  private Scope analysedScope;
+  private Optional<ResidualAnalysis> analysis = Optional.empty();
+
+  SmoothPicture(String plateId, Palette palette) {
+    this.plateId = plateId;
+    residual = new Plot(palette, "Hz", "°", 96);
+    part = new Plot(palette, "s", "°", 96);
+    residual.setId("residual-plot");
+    part.setId("part-plot");
+    box = new VBox(6, residual, part);
+  }
+
+  @Override
+  public Node node() {
+    return box;
+  }
+
+  @Override
+  public void show(Session session) {
+    Optional<Stages> stages = session.stagesProperty().get();
+    int index =
+        stages.flatMap(s -> s.chain().indexOf(plateId).stream().boxed().findFirst()).orElse(-1);
+    if (index < 0) {
+      return;
+    }
+    Motion in = stages.get().motions().get(index);
+    Motion out = stages.get().motions().get(index + 1);
+    Plate plate = stages.get().chain().plates().get(index);
+    if (!(stages.get().passes().get(index) instanceof SmoothPass smooth)) {
+      return;
+    }
+    if (in != analysed || !plate.scope().equals(analysedScope)) {
+      analyse(session, in, plate.scope(), smooth);
+    }
+    showResidual(smooth);
+    showPart(session, in, out, plate.scope());
+  }
+
+  private void analyse(Session session, Motion in, Scope scope, SmoothPass smooth) {
+    analysed = in;
+    analysedScope = scope;
+    CompletableFuture.supplyAsync(() -> smooth.analyse(in, scope))
+        .thenAccept(
+            found ->
+                Platform.runLater(
+                    () -> {
+                      if (analysed == in) {
+                        analysis = found;
+                        show(session);
+                      }
+                    }));
+  }
+
+  private void showResidual(SmoothPass smooth) {
+    if (analysis.isEmpty()) {
+      residual.show("Too short to suggest a cutoff", List.of(), List.of());
+      return;
+    }
+    ResidualAnalysis a = analysis.get();
+    double[] degrees = new double[a.residuals().length];
+    double[] noise = new double[degrees.length];
+    for (int i = 0; i < degrees.length; i++) {
+      degrees[i] = Math.toDegrees(a.residuals()[i]);
+      noise[i] = Math.toDegrees(a.noise() + a.slope() * a.cutoffsHz()[i]);
+    }
+    residual.show(
+        String.format(Locale.ROOT, "Removed; suggested %.1f Hz", a.suggestedHz()),
+        List.of(
+            new Plot.Series(a.cutoffsHz(), noise, Ink.HAIRLINE, 1.2),
+            new Plot.Series(a.cutoffsHz(), degrees, Ink.WAX_SHADE, 1.6)),
+        List.of(smooth.cutoffHz().orElse(0)));
+  }
+
+  private void showPart(Session session, Motion in, Motion out, Scope scope) {
+    BitSet parts = session.selectionProperty().get();
+    BitSet acted = scope.joints(in.body());
+    int joint = parts.isEmpty() ? acted.nextSetBit(0) : parts.nextSetBit(0);
+    if (joint < 0 || joint >= in.clip().skeleton().size()) {
+      part.show("No part to draw", List.of(), List.of());
+      return;
+    }
+    double rate = in.clip().rateHz();
+    int half = (int) Math.round(WINDOW_S / 2 * rate);
+    int frame = session.frameProperty().get();
+    int from = Math.max(0, frame - half);
+    int to = Math.min(in.clip().frames(), frame + half + 1);
+    int axis = widestAxis(in.clip(), joint, from, to);
+    List<Plot.Series> lines = new ArrayList<>();
+    double[] x = new double[to - from];
+    for (int i = 0; i < x.length; i++) {
+      x[i] = (from + i) / rate;
+    }
+    lines.add(new Plot.Series(x, turns(in.clip(), joint, axis, from, to), Ink.WIRE, 0.9));
+    lines.add(new Plot.Series(x, turns(out.clip(), joint, axis, from, to), Ink.WAX_SHADE, 2));
+    part.show(
+        in.body().words(joint) + ", " + "xyz".charAt(axis) + " turn", lines, List.of(frame / rate));
+  }
+
+  private static int widestAxis(Clip clip, int joint, int from, int to) {
+    int best = 0;
+    double widest = -1;
+    for (int axis = 0; axis < 3; axis++) {
+      double[] t = turns(clip, joint, axis, from, to);
+      double low = Double.POSITIVE_INFINITY;
+      double high = Double.NEGATIVE_INFINITY;
+      for (double v : t) {
+        low = Math.min(low, v);
+        high = Math.max(high, v);
+      }
+      if (high - low > widest) {
+        widest = high - low;
+        best = axis;
+      }
+    }
+    return best;
+  }
+
+  private static double[] turns(Clip clip, int joint, int axis, int from, int to) {
+    EulerAngles angles = new EulerAngles(2, 0, 1);
+    double[] q = new double[4];
+    double[] near = new double[3];
+    double[] turns = new double[to - from];
+    int place = axis == 2 ? 0 : axis + 1;
+    for (int f = from; f < to; f++) {
+      clip.rotation(joint).read(f, q, 0);
+      angles.fromQuaternion(q, 0, near, near);
+      turns[f - from] = Math.toDegrees(near[place]);
+    }
+    return turns;
+  }
+}

@@ -1,0 +1,23 @@
+package waxhand.desk.panels;
+
+/** How settings, which are in metres and radians, are shown. */
+final class Units {
+  private Units() {}
+
+  /** Shown numbers per inner number. */
+  static double perInner(String unit) {
+    return switch (unit) {
+      case "mm" -> 1000;
+      case "cm" -> 100;
+      case "°" -> 180 / Math.PI;
+      default -> 1;
+    };
+  }
+
+  static int decimals(String unit) {
+    return switch (unit) {
+      case "Hz" -> 2;
+      default -> 1;
+    };
+  }
+}

@@ -1,0 +1,350 @@
+package waxhand.desk.rail;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.css.PseudoClass;
+import javafx.geometry.Pos;
+import javafx.scene.AccessibleRole;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
+import javafx.scene.layout.VBox;
+import javafx.scene.shape.Circle;
+import javafx.scene.shape.Line;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.Plate;
+import waxhand.desk.session.Flag;
+import waxhand.desk.session.Results;
+import waxhand.desk.session.Session;
+
+/**
+ * The chain of passes from raw to result, a plate each, and the flags A and B between them. Plates
+ * are chosen by a click, moved by dragging or Alt+arrows; flags by dragging or, focused, by arrows.
+ */
+public final class Rail extends Pane {
+  private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
+  private static final PseudoClass MUTED = PseudoClass.getPseudoClass("muted");
+  private static final double HEIGHT = 88;
+  private static final double LINE_Y = 56;
+  private static final double ENDS = 56;
+
+  /** An effect of this many metres fills a plate's bar. */
+  private static final double FULL_EFFECT_M = 0.05;
+
+  private final Session session;
+  private final Results results;
+  private final Line line = new Line();
+  private final Circle rawStop = new Circle(5);
+  private final Circle resultStop = new Circle(5);
+  private final Label rawLabel = new Label("raw");
+  private final Label resultLabel = new Label("result");
+  private final Label empty = new Label("No passes yet. Add one with + or press First pass.");
+  private final VBox flagA = flag("A");
+  private final VBox flagB = flag("B");
+  private final List<PlateNode> plates = new ArrayList<>();
+  private boolean dragging;
+
+  public Rail(Session session, Results results) {
+    this.session = session;
+    this.results = results;
+    setId("rail");
+    getStyleClass().add("wh-rail");
+    line.getStyleClass().add("wh-rail-line");
+    rawStop.getStyleClass().add("wh-rail-stop");
+    resultStop.getStyleClass().add("wh-rail-stop");
+    empty.getStyleClass().add("wh-soft");
+    rawLabel.getStyleClass().add("wh-small");
+    resultLabel.getStyleClass().add("wh-small");
+    getChildren().addAll(line, rawStop, resultStop, rawLabel, resultLabel, empty, flagA, flagB);
+    setMinHeight(HEIGHT);
+    setPrefHeight(HEIGHT);
+    setMaxHeight(HEIGHT);
+    flagHands(flagA, true);
+    flagHands(flagB, false);
+    session.takeProperty().addListener((o, a, b) -> rebuild());
+    session.plateIdProperty().addListener((o, a, b) -> mark());
+    session.flagAProperty().addListener((o, a, b) -> requestLayout());
+    session.flagBProperty().addListener((o, a, b) -> requestLayout());
+    results.sketchProperty().addListener((o, a, b) -> mark());
+    rebuild();
+  }
+
+  private static VBox flag(String letter) {
+    Label cloth = new Label(letter);
+    cloth.getStyleClass().add("wh-flag-cloth");
+    Region pole = new Region();
+    pole.getStyleClass().add("wh-flag-pole");
+    pole.setMinSize(2, 14);
+    pole.setMaxSize(2, 14);
+    VBox flag = new VBox(cloth, pole);
+    flag.setAlignment(Pos.TOP_LEFT);
+    flag.getStyleClass().addAll("wh-flag", "wh-flag-" + letter.toLowerCase(Locale.ROOT));
+    flag.setId("flag-" + letter);
+    flag.setFocusTraversable(true);
+    flag.setAccessibleRole(AccessibleRole.SLIDER);
+    String shows =
+        letter.equals("A") ? "the wire shows the take here" : "the wax shows the take here";
+    flag.setAccessibleText("Flag " + letter + ", " + shows);
+    Tooltip.install(flag, new Tooltip("Flag " + letter + ": " + shows + ". Drag it, or use ← →."));
+    return flag;
+  }
+
+  private void flagHands(VBox flag, boolean isA) {
+    var property = isA ? session.flagAProperty() : session.flagBProperty();
+    flag.addEventHandler(MouseEvent.MOUSE_PRESSED, e -> flag.requestFocus());
+    flag.addEventHandler(
+        MouseEvent.MOUSE_DRAGGED,
+        e -> {
+          double x = flag.localToParent(e.getX(), 0).getX();
+          Flag nearest = Flag.after(session.chain(), nearestStop(x));
+          if (!nearest.equals(property.get())) {
+            property.set(nearest);
+          }
+          e.consume();
+        });
+    flag.addEventHandler(
+        KeyEvent.KEY_PRESSED,
+        e -> {
+          int by = e.getCode() == KeyCode.LEFT ? -1 : e.getCode() == KeyCode.RIGHT ? 1 : 0;
+          if (by != 0 && !e.isAltDown()) {
+            Chain chain = session.chain();
+            property.set(Flag.after(chain, property.get().index(chain) + by));
+            e.consume();
+          }
+        });
+  }
+
+  private double stopX(int index) {
+    int n = plates.size();
+    if (index <= 0) {
+      return ENDS;
+    }
+    if (index >= n) {
+      return getWidth() - ENDS;
+    }
+    PlateNode left = plates.get(index - 1);
+    PlateNode right = plates.get(index);
+    return (left.getLayoutX() + left.getWidth() + right.getLayoutX()) / 2;
+  }
+
+  private int nearestStop(double x) {
+    int best = 0;
+    for (int i = 1; i <= plates.size(); i++) {
+      if (Math.abs(stopX(i) - x) < Math.abs(stopX(best) - x)) {
+        best = i;
+      }
+    }
+    return best;
+  }
+
+  private void rebuild() {
+    List<Plate> wanted = session.chain().plates();
+    if (dragging) {
+      return;
+    }
+    boolean same = wanted.size() == plates.size();
+    for (int i = 0; same && i < wanted.size(); i++) {
+      same = wanted.get(i).id().equals(plates.get(i).plate.id());
+    }
+    if (!same) {
+      getChildren().removeAll(plates);
+      plates.clear();
+      for (Plate plate : wanted) {
+        PlateNode node = new PlateNode(plate);
+        plates.add(node);
+        getChildren().add(node);
+      }
+    }
+    for (int i = 0; i < wanted.size(); i++) {
+      plates.get(i).show(wanted.get(i));
+    }
+    flagA.toFront();
+    flagB.toFront();
+    boolean any = session.takeProperty().get().isPresent();
+    empty.setVisible(wanted.isEmpty() && any);
+    flagA.setVisible(any);
+    flagB.setVisible(any);
+    mark();
+    requestLayout();
+  }
+
+  private void mark() {
+    Optional<Results.Sketch> sketch = results.sketchProperty().get();
+    for (int i = 0; i < plates.size(); i++) {
+      PlateNode node = plates.get(i);
+      node.pseudoClassStateChanged(
+          CHOSEN, session.plateIdProperty().get().equals(Optional.of(node.plate.id())));
+      int index = i;
+      sketch
+          .filter(s -> index < s.effects().size() && index < s.chain().size())
+          .filter(s -> s.chain().plates().get(index).id().equals(node.plate.id()))
+          .ifPresent(s -> node.effect(s.effects().get(index)));
+    }
+  }
+
+  @Override
+  protected void layoutChildren() {
+    double w = getWidth();
+    line.setStartX(ENDS);
+    line.setEndX(w - ENDS);
+    line.setStartY(LINE_Y);
+    line.setEndY(LINE_Y);
+    rawStop.setCenterX(ENDS);
+    rawStop.setCenterY(LINE_Y);
+    resultStop.setCenterX(w - ENDS);
+    resultStop.setCenterY(LINE_Y);
+    rawLabel.autosize();
+    rawLabel.relocate(ENDS - rawLabel.getWidth() / 2, LINE_Y + 9);
+    resultLabel.autosize();
+    resultLabel.relocate(w - ENDS - resultLabel.getWidth() / 2, LINE_Y + 9);
+    empty.autosize();
+    empty.relocate((w - empty.getWidth()) / 2, LINE_Y - 32);
+    int n = plates.size();
+    double room = w - 2 * ENDS - 40;
+    double each = Math.max(84, Math.min(168, n == 0 ? 0 : room / n - 28));
+    double step = n == 0 ? 0 : Math.min(each + 44, room / n);
+    double start = ENDS + 34;
+    for (int i = 0; i < n; i++) {
+      PlateNode node = plates.get(i);
+      double height = node.prefHeight(each);
+      node.resize(Math.min(each, step - 14), height);
+      if (!node.held) {
+        node.relocate(start + i * step, LINE_Y - height / 2);
+      }
+    }
+    place(flagA, stopX(session.flagAProperty().get().index(session.chain())), -1);
+    place(flagB, stopX(session.flagBProperty().get().index(session.chain())), 1);
+  }
+
+  private static void place(VBox flag, double x, int side) {
+    flag.autosize();
+    flag.setAlignment(side < 0 ? Pos.TOP_RIGHT : Pos.TOP_LEFT);
+    flag.relocate(side < 0 ? x - flag.getWidth() + 1 : x - 1, LINE_Y - flag.getHeight() - 4);
+  }
+
+  /** One plate: name, switch and a bar for how much it changes the take. */
+  private final class PlateNode extends StackPane {
+    private final Label name = new Label();
+    private final CheckBox on = new CheckBox();
+    private final Region effect = new Region();
+    private final Tooltip tip = new Tooltip();
+    private Plate plate;
+    private boolean held;
+    private double grabX;
+    private double moved;
+
+    PlateNode(Plate plate) {
+      this.plate = plate;
+      setId("plate-" + plate.id());
+      getStyleClass().add("wh-plate");
+      setFocusTraversable(true);
+      setAccessibleRole(AccessibleRole.BUTTON);
+      name.getStyleClass().add("wh-plate-name");
+      name.setMaxWidth(Double.MAX_VALUE);
+      HBox.setHgrow(name, javafx.scene.layout.Priority.ALWAYS);
+      on.setTooltip(new Tooltip("On or off"));
+      on.setId("switch-" + plate.id());
+      on.setFocusTraversable(false);
+      on.setOnAction(
+          e ->
+              session.editPlate(
+                  on.isSelected() ? "switch on " + this.plate.name() : "mute " + this.plate.name(),
+                  null,
+                  this.plate.id(),
+                  p -> p.withMuted(!on.isSelected())));
+      HBox top = new HBox(4, name, on);
+      top.setAlignment(Pos.CENTER_LEFT);
+      StackPane bar = new StackPane(effect);
+      bar.getStyleClass().add("wh-effect-back");
+      bar.setAlignment(Pos.CENTER_LEFT);
+      bar.setMinHeight(4);
+      bar.setMaxHeight(4);
+      effect.getStyleClass().add("wh-effect");
+      effect.setMaxWidth(0);
+      effect.setMinHeight(4);
+      getChildren().add(new VBox(6, top, bar));
+      Tooltip.install(this, tip);
+      hands();
+    }
+
+    private void hands() {
+      addEventHandler(
+          MouseEvent.MOUSE_PRESSED,
+          e -> {
+            requestFocus();
+            grabX = e.getX();
+            moved = 0;
+            session.plateIdProperty().set(Optional.of(plate.id()));
+          });
+      addEventHandler(
+          MouseEvent.MOUSE_DRAGGED,
+          e -> {
+            moved += Math.abs(e.getX() - grabX);
+            if (moved > 6) {
+              held = true;
+              setLayoutX(localToParent(e.getX(), 0).getX() - grabX);
+              toFront();
+            }
+          });
+      addEventHandler(
+          MouseEvent.MOUSE_RELEASED,
+          e -> {
+            if (held) {
+              held = false;
+              drop();
+            }
+          });
+      addEventHandler(
+          KeyEvent.KEY_PRESSED,
+          e -> {
+            if (e.getCode() == KeyCode.ENTER) {
+              session.plateIdProperty().set(Optional.of(plate.id()));
+              e.consume();
+            }
+          });
+    }
+
+    private void drop() {
+      double middle = getLayoutX() + getWidth() / 2;
+      int index = 0;
+      for (PlateNode other : plates) {
+        if (other != this && other.getLayoutX() + other.getWidth() / 2 < middle) {
+          index++;
+        }
+      }
+      int to = index;
+      session.editChain("move " + plate.name(), null, c -> c.moved(plate.id(), to));
+      Rail.this.requestLayout();
+    }
+
+    void show(Plate now) {
+      plate = now;
+      name.setText(now.name());
+      on.setSelected(!now.muted());
+      pseudoClassStateChanged(MUTED, !now.acts());
+      setAccessibleText(now.name() + (now.muted() ? ", off" : ""));
+    }
+
+    void effect(double metres) {
+      double share = Math.min(1, Math.sqrt(metres / FULL_EFFECT_M));
+      double width = Math.max(metres > 0 ? 2 : 0, share * (getWidth() - 24));
+      effect.setMinWidth(width);
+      effect.setMaxWidth(width);
+      tip.setText(
+          String.format(
+              Locale.ROOT,
+              "%s: moves the body by %.1f mm (root mean square). Drag to reorder, or Alt+← →.",
+              plate.name(),
+              1000 * metres));
+    }
+  }
+}

@@ -1,0 +1,2 @@
+/** The chain of passes as plates, and the flags A and B. */
+package waxhand.desk.rail;

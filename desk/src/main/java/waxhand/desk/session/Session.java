@@ -1,0 +1,257 @@
+package waxhand.desk.session;
+
+import java.nio.file.Path;
+import java.util.BitSet;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.IntegerProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleDoubleProperty;
+import javafx.beans.property.SimpleIntegerProperty;
+import javafx.beans.property.SimpleObjectProperty;
+import waxhand.core.evaluate.Evaluator.Stages;
+import waxhand.core.evaluate.History;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.Plate;
+import waxhand.core.project.Project;
+import waxhand.core.project.Take;
+
+/**
+ * What the window shows. The project changes only through {@link #edit}, which names the step for
+ * undo; everything else here is the state of the view and lies outside undo. For the UI thread
+ * only.
+ */
+public final class Session {
+  private History<Project> history;
+  private Project saved;
+  private final ReadOnlyObjectWrapper<Project> project = new ReadOnlyObjectWrapper<>();
+  private final ObjectProperty<Optional<Path>> file = new SimpleObjectProperty<>(Optional.empty());
+  private final ObjectProperty<Optional<Take>> take = new SimpleObjectProperty<>(Optional.empty());
+  private final ObjectProperty<Optional<String>> plateId =
+      new SimpleObjectProperty<>(Optional.empty());
+  private final ObjectProperty<Optional<Stages>> stages =
+      new SimpleObjectProperty<>(Optional.empty());
+  private final ObjectProperty<BitSet> selection = new SimpleObjectProperty<>(new BitSet());
+  private final ObjectProperty<Flag> flagA = new SimpleObjectProperty<>(Flag.RAW);
+  private final ObjectProperty<Flag> flagB = new SimpleObjectProperty<>(Flag.RESULT);
+  private final IntegerProperty frame = new SimpleIntegerProperty();
+  private final BooleanProperty playing = new SimpleBooleanProperty();
+  private final DoubleProperty speed = new SimpleDoubleProperty(1);
+  private final BooleanProperty loop = new SimpleBooleanProperty(true);
+  private final BooleanProperty everyFrame = new SimpleBooleanProperty();
+
+  public Session() {
+    reset(Project.empty("untitled"), Optional.empty());
+  }
+
+  /** Puts another project on the bench, with a history of its own. */
+  public void reset(Project fresh, Optional<Path> from) {
+    history = new History<>(fresh);
+    saved = fresh;
+    file.set(from);
+    playing.set(false);
+    take.set(Optional.empty());
+    refresh();
+    choose(fresh.takes().stream().findFirst().map(Take::id).orElse(""));
+  }
+
+  /** Makes an edit that can be undone. */
+  public void edit(String name, UnaryOperator<Project> change) {
+    edit(name, null, change);
+  }
+
+  /** Makes an edit, joined with the one before if that had the same merge key. */
+  public void edit(String name, Object mergeKey, UnaryOperator<Project> change) {
+    if (history.edit(name, mergeKey, change)) {
+      refresh();
+    }
+  }
+
+  /** Edits the chain of the take on the bench. */
+  public void editChain(String name, Object mergeKey, UnaryOperator<Chain> change) {
+    take.get()
+        .ifPresent(
+            t ->
+                edit(
+                    name,
+                    mergeKey,
+                    p -> p.changed(t.id(), old -> old.withChain(change.apply(old.chain())))));
+  }
+
+  /** Edits one plate of the take on the bench. */
+  public void editPlate(String name, Object mergeKey, String id, UnaryOperator<Plate> change) {
+    editChain(name, mergeKey, c -> c.changed(id, change));
+  }
+
+  /** Ends the joining of edits, such as when a drag ends. */
+  public void settle() {
+    history.settle();
+  }
+
+  public void undo() {
+    history.undo();
+    refresh();
+  }
+
+  public void redo() {
+    history.redo();
+    refresh();
+  }
+
+  public Optional<String> undoName() {
+    return history.undoName();
+  }
+
+  public Optional<String> redoName() {
+    return history.redoName();
+  }
+
+  private void refresh() {
+    project.set(history.now());
+    String id = take.get().map(Take::id).orElse("");
+    Optional<Take> now = project.get().take(id);
+    if (now.isEmpty() && !project.get().takes().isEmpty()) {
+      choose(project.get().takes().get(0).id());
+      return;
+    }
+    show(now);
+  }
+
+  /** Puts a take on the bench. */
+  public void choose(String id) {
+    Optional<Take> next = project.get().take(id);
+    boolean other = !next.map(Take::id).equals(take.get().map(Take::id));
+    if (other) {
+      playing.set(false);
+      stages.set(Optional.empty());
+      selection.set(new BitSet());
+      plateId.set(Optional.empty());
+      flagA.set(Flag.RAW);
+      flagB.set(Flag.RESULT);
+      frame.set(next.map(t -> t.workRange().from()).orElse(0));
+    }
+    show(next);
+  }
+
+  private void show(Optional<Take> now) {
+    take.set(now);
+    Chain chain = chain();
+    if (plateId.get().isPresent() && chain.indexOf(plateId.get().get()).isEmpty()) {
+      plateId.set(Optional.empty());
+    }
+    now.ifPresent(t -> frame.set(Math.min(frame.get(), frames() - 1)));
+  }
+
+  public boolean isDirty() {
+    return project.get() != saved;
+  }
+
+  /** Says that what is on the bench stands in no file. */
+  public void markUnsaved() {
+    saved = null;
+    Optional<Path> was = file.get();
+    file.set(Optional.of(Path.of("unsaved")));
+    file.set(was);
+  }
+
+  /** Says that a project has been saved. */
+  public void saved(Project what, Path path) {
+    saved = what;
+    file.set(Optional.empty());
+    file.set(Optional.of(path));
+  }
+
+  public Chain chain() {
+    return take.get().map(Take::chain).orElse(Chain.EMPTY);
+  }
+
+  /** The chosen plate. */
+  public Optional<Plate> plate() {
+    return plateId
+        .get()
+        .flatMap(id -> chain().plates().stream().filter(p -> p.id().equals(id)).findFirst());
+  }
+
+  public int frames() {
+    return take.get().map(t -> t.raw().motion().clip().frames()).orElse(1);
+  }
+
+  public double rateHz() {
+    return take.get().map(t -> t.raw().motion().clip().rateHz()).orElse(30.0);
+  }
+
+  public Frames workRange() {
+    return take.get().map(Take::workRange).orElse(new Frames(0, 1));
+  }
+
+  /** Moves the playhead, kept within the take. */
+  public void seek(int to) {
+    frame.set(Math.max(0, Math.min(frames() - 1, to)));
+  }
+
+  /** The motion at a flag, as last computed. */
+  public Optional<Motion> motionAt(Flag flag) {
+    return stages
+        .get()
+        .map(s -> s.motions().get(Math.min(flag.index(s.chain()), s.motions().size() - 1)));
+  }
+
+  public ReadOnlyObjectProperty<Project> projectProperty() {
+    return project.getReadOnlyProperty();
+  }
+
+  public ObjectProperty<Optional<Path>> fileProperty() {
+    return file;
+  }
+
+  public ObjectProperty<Optional<Take>> takeProperty() {
+    return take;
+  }
+
+  public ObjectProperty<Optional<String>> plateIdProperty() {
+    return plateId;
+  }
+
+  public ObjectProperty<Optional<Stages>> stagesProperty() {
+    return stages;
+  }
+
+  public ObjectProperty<BitSet> selectionProperty() {
+    return selection;
+  }
+
+  public ObjectProperty<Flag> flagAProperty() {
+    return flagA;
+  }
+
+  public ObjectProperty<Flag> flagBProperty() {
+    return flagB;
+  }
+
+  public IntegerProperty frameProperty() {
+    return frame;
+  }
+
+  public BooleanProperty playingProperty() {
+    return playing;
+  }
+
+  public DoubleProperty speedProperty() {
+    return speed;
+  }
+
+  public BooleanProperty loopProperty() {
+    return loop;
+  }
+
+  public BooleanProperty everyFrameProperty() {
+    return everyFrame;
+  }
+}

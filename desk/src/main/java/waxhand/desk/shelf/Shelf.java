@@ -1,0 +1,175 @@
+package waxhand.desk.shelf;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
+import javafx.scene.control.SelectionMode;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.VBox;
+import waxhand.core.body.Body;
+import waxhand.core.body.Side;
+import waxhand.core.project.Project;
+import waxhand.core.project.Take;
+import waxhand.desk.session.Session;
+
+/** The takes of the project, and the parts of the body on the bench. */
+public final class Shelf extends VBox {
+  private final Session session;
+  private final ListView<Take> takes = new ListView<>();
+  private final ListView<Integer> parts = new ListView<>();
+  private final Label noTakes =
+      new Label("Takes stand here. Drop .bvh files on the window, or choose New from files.");
+  private boolean quiet;
+
+  public Shelf(Session session) {
+    this.session = session;
+    getStyleClass().addAll("wh-side", "wh-side-left");
+    Label heading = new Label("Takes");
+    heading.getStyleClass().add("wh-heading");
+    Label partsHeading = new Label("Parts of the body");
+    partsHeading.getStyleClass().add("wh-heading");
+    noTakes.setWrapText(true);
+    noTakes.getStyleClass().add("wh-soft");
+    takes.setId("takes");
+    takes.setAccessibleText("Takes of the project");
+    takes.setPrefHeight(132);
+    takes.setMinHeight(64);
+    takes.setCellFactory(v -> new TakeCell());
+    takes
+        .getSelectionModel()
+        .selectedItemProperty()
+        .addListener(
+            (o, a, take) -> {
+              if (!quiet && take != null) {
+                session.choose(take.id());
+              }
+            });
+    parts.setId("parts");
+    parts.setAccessibleText("Parts of the body");
+    parts.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
+    parts.setCellFactory(v -> new PartCell());
+    parts
+        .getSelectionModel()
+        .getSelectedItems()
+        .addListener((javafx.collections.ListChangeListener<Integer>) c -> partsChosen());
+    VBox.setVgrow(parts, Priority.ALWAYS);
+    getChildren().addAll(heading, noTakes, takes, partsHeading, parts);
+    session.projectProperty().addListener((o, a, b) -> showTakes(b));
+    session.takeProperty().addListener((o, a, b) -> showParts(a, b));
+    session.selectionProperty().addListener((o, a, b) -> showSelection(b));
+    showTakes(session.projectProperty().get());
+    setMinWidth(200);
+    setPrefWidth(200);
+  }
+
+  private void showTakes(Project project) {
+    quiet = true;
+    if (!takes.getItems().equals(project.takes())) {
+      takes.getItems().setAll(project.takes());
+    }
+    session.takeProperty().get().ifPresent(t -> select(t.id()));
+    quiet = false;
+    boolean none = project.takes().isEmpty();
+    noTakes.setVisible(none);
+    noTakes.setManaged(none);
+  }
+
+  private void select(String id) {
+    for (int i = 0; i < takes.getItems().size(); i++) {
+      if (takes.getItems().get(i).id().equals(id)) {
+        takes.getSelectionModel().select(i);
+      }
+    }
+  }
+
+  private Optional<Body> body() {
+    return session.takeProperty().get().map(t -> t.raw().motion().body());
+  }
+
+  private void showParts(Optional<Take> was, Optional<Take> now) {
+    quiet = true;
+    now.ifPresent(t -> select(t.id()));
+    boolean same =
+        was.isPresent() && now.isPresent() && was.get().raw().motion() == now.get().raw().motion();
+    if (!same || parts.getItems().isEmpty()) {
+      List<Integer> joints = new ArrayList<>();
+      now.ifPresent(
+          t -> {
+            for (int j = 0; j < t.raw().motion().clip().skeleton().size(); j++) {
+              joints.add(j);
+            }
+          });
+      parts.getItems().setAll(joints);
+    }
+    quiet = false;
+  }
+
+  private void partsChosen() {
+    if (quiet) {
+      return;
+    }
+    BitSet chosen = new BitSet();
+    for (Integer joint : parts.getSelectionModel().getSelectedItems()) {
+      if (joint != null) {
+        chosen.set(joint);
+      }
+    }
+    if (!chosen.equals(session.selectionProperty().get())) {
+      session.selectionProperty().set(chosen);
+    }
+  }
+
+  private void showSelection(BitSet chosen) {
+    if (quiet) {
+      return;
+    }
+    quiet = true;
+    parts.getSelectionModel().clearSelection();
+    chosen.stream().forEach(j -> parts.getSelectionModel().select(j));
+    if (!chosen.isEmpty()) {
+      parts.scrollTo(Math.max(0, chosen.nextSetBit(0) - 3));
+    }
+    quiet = false;
+  }
+
+  private static final class TakeCell extends ListCell<Take> {
+    @Override
+    protected void updateItem(Take take, boolean empty) {
+      super.updateItem(take, empty);
+      setText(empty || take == null ? null : take.name());
+      setTooltip(
+          empty || take == null
+              ? null
+              : new Tooltip(
+                  String.format(
+                      Locale.ROOT,
+                      "%s, %.1f s%n%s",
+                      take.raw().fileName(),
+                      take.raw().motion().clip().seconds(),
+                      String.join("\n", take.raw().assumptions()))));
+    }
+  }
+
+  private final class PartCell extends ListCell<Integer> {
+    @Override
+    protected void updateItem(Integer joint, boolean empty) {
+      super.updateItem(joint, empty);
+      getStyleClass().removeAll("wh-left", "wh-right");
+      if (empty || joint == null || body().isEmpty() || joint >= body().get().skeleton().size()) {
+        setText(null);
+        return;
+      }
+      setText(body().get().words(joint));
+      Side side = body().get().role(joint).map(r -> r.side()).orElse(Side.MIDDLE);
+      if (side != Side.MIDDLE) {
+        getStyleClass().add(side == Side.LEFT ? "wh-left" : "wh-right");
+      }
+    }
+  }
+}

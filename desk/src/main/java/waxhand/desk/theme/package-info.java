@@ -1,0 +1,2 @@
+/** Colours, typeface and small drawn helpers. */
+package waxhand.desk.theme;

@@ -1,0 +1,109 @@
+package waxhand.desk.timeline;
+
+import java.util.Locale;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.util.StringConverter;
+import waxhand.desk.command.Commands;
+import waxhand.desk.session.Session;
+
+/** Play, step, jump, speed, and where the playhead is. */
+public final class Transport extends HBox {
+  private static final double[] SPEEDS = {0.1, 0.25, 0.5, 1, 2};
+  private final Session session;
+  private final Label clock = new Label();
+  private final TextField frame = new TextField();
+  private final Label of = new Label();
+
+  public Transport(Session session, Commands commands) {
+    this.session = session;
+    getStyleClass().add("wh-transport");
+    setAlignment(Pos.CENTER_LEFT);
+    for (String id : new String[] {"go-start", "step-back"}) {
+      getChildren().add(commands.button(id));
+    }
+    Button play = commands.button("play");
+    session
+        .playingProperty()
+        .addListener((o, a, on) -> play.setGraphic(Commands.icon(on ? "fth-pause" : "fth-play")));
+    getChildren().add(play);
+    for (String id : new String[] {"step-forward", "go-end"}) {
+      getChildren().add(commands.button(id));
+    }
+    clock.getStyleClass().add("wh-clock");
+    clock.setMinWidth(116);
+    frame.setId("frame");
+    frame.getStyleClass().add("wh-number");
+    frame.setTooltip(new Tooltip("Frame, from 0; type to go there"));
+    frame.setAccessibleText("Frame");
+    frame.setOnAction(
+        e -> {
+          try {
+            session.seek(Integer.parseInt(frame.getText().strip()));
+          } catch (NumberFormatException bad) {
+            show();
+          }
+          getParent().requestFocus();
+        });
+    of.getStyleClass().add("wh-soft");
+    Region gap = new Region();
+    HBox.setHgrow(gap, Priority.ALWAYS);
+    getChildren().addAll(clock, new Label("frame"), frame, of, gap);
+    ToggleButton loop = toggle("Loop", "Begins again at the end of the work range");
+    loop.selectedProperty().bindBidirectional(session.loopProperty());
+    ToggleButton every =
+        toggle("Every frame", "Draws every frame, even if that is slower than the take");
+    every.selectedProperty().bindBidirectional(session.everyFrameProperty());
+    ChoiceBox<Double> speed = new ChoiceBox<>();
+    speed.setId("speed");
+    speed.setTooltip(new Tooltip("Speed of playing"));
+    speed.setAccessibleText("Speed");
+    for (double s : SPEEDS) {
+      speed.getItems().add(s);
+    }
+    speed.setConverter(
+        new StringConverter<>() {
+          @Override
+          public String toString(Double value) {
+            return value == null
+                ? ""
+                : String.format(Locale.ROOT, value < 1 ? "%.2g×" : "%.0f×", value);
+          }
+
+          @Override
+          public Double fromString(String text) {
+            return Double.valueOf(text.replace("×", ""));
+          }
+        });
+    speed.setValue(1.0);
+    speed.valueProperty().addListener((o, a, b) -> session.speedProperty().set(b));
+    getChildren().addAll(loop, every, new Label("speed"), speed);
+    session.frameProperty().addListener((o, a, b) -> show());
+    session.takeProperty().addListener((o, a, b) -> show());
+    show();
+  }
+
+  private static ToggleButton toggle(String words, String help) {
+    ToggleButton button = new ToggleButton(words);
+    button.setTooltip(new Tooltip(help));
+    return button;
+  }
+
+  private void show() {
+    int at = session.frameProperty().get();
+    clock.setText(Timecode.of(at, session.rateHz()));
+    frame.setText(Integer.toString(at));
+    of.setText(
+        session.takeProperty().get().isEmpty()
+            ? ""
+            : String.format(Locale.ROOT, "of %d  at %.6g Hz", session.frames(), session.rateHz()));
+  }
+}

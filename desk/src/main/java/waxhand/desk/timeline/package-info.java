@@ -1,0 +1,2 @@
+/** Transport, overview and lanes: everything laid out over time. */
+package waxhand.desk.timeline;

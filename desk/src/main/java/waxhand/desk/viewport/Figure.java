@@ -1,0 +1,136 @@
+package waxhand.desk.viewport;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import javafx.scene.Group;
+import javafx.scene.paint.Color;
+import javafx.scene.paint.PhongMaterial;
+import javafx.scene.shape.CullFace;
+import javafx.scene.shape.MeshView;
+import javafx.scene.transform.Affine;
+import waxhand.core.body.Body;
+import waxhand.core.body.Side;
+import waxhand.core.motion.WorldPose;
+import waxhand.desk.theme.Palette;
+import waxhand.desk.theme.Palette.Ink;
+
+/** The wax figure of one view, and its shadow on the ground. */
+final class Figure {
+  /** Height at which the shadow lies, just over the ground, metres. */
+  private static final double SHADOW_HEIGHT = 0.002;
+
+  /** How far the shadow of a point falls aside per metre of height. */
+  private static final double SLANT = 0.22;
+
+  private final Group wax = new Group();
+  private final Group shadow = new Group();
+  private final List<Affine> places = new ArrayList<>();
+  private final List<Affine> shadows = new ArrayList<>();
+  private final List<MeshView> skins = new ArrayList<>();
+  private List<FigureParts.Part> parts = List.of();
+  private Body body;
+
+  Group wax() {
+    return wax;
+  }
+
+  Group shadow() {
+    return shadow;
+  }
+
+  /** Makes the skins of a body, unless it is the present one. */
+  void dress(Body other) {
+    if (other == body) {
+      return;
+    }
+    body = other;
+    parts = FigureParts.of(other);
+    wax.getChildren().clear();
+    shadow.getChildren().clear();
+    places.clear();
+    shadows.clear();
+    skins.clear();
+    for (FigureParts.Part part : parts) {
+      MeshView skin = new MeshView(part.mesh());
+      skin.setCullFace(CullFace.BACK);
+      MeshView flat = new MeshView(part.mesh());
+      flat.setCullFace(CullFace.NONE);
+      Affine place = new Affine();
+      Affine shade = new Affine();
+      skin.getTransforms().add(place);
+      flat.getTransforms().add(shade);
+      wax.getChildren().add(skin);
+      shadow.getChildren().add(flat);
+      places.add(place);
+      shadows.add(shade);
+      skins.add(skin);
+    }
+  }
+
+  /** Colours the figure; chosen parts stand out. */
+  void paint(Palette palette, BitSet chosen, double opacity) {
+    Color plain = palette.get(Ink.WAX);
+    PhongMaterial shade = new PhongMaterial(palette.get(Ink.SHADOW));
+    for (int i = 0; i < parts.size(); i++) {
+      FigureParts.Part part = parts.get(i);
+      Color side =
+          part.side() == Side.LEFT
+              ? palette.get(Ink.LEFT)
+              : part.side() == Side.RIGHT ? palette.get(Ink.RIGHT) : plain;
+      Color colour = part.band() ? side : plain.interpolate(side, 0.12);
+      if (chosen.get(part.joint()) && !part.band()) {
+        colour = palette.get(Ink.FOCUS).interpolate(plain, 0.25);
+      }
+      PhongMaterial material =
+          new PhongMaterial(
+              Color.color(colour.getRed(), colour.getGreen(), colour.getBlue(), opacity));
+      material.setSpecularColor(Color.gray(0.24));
+      material.setSpecularPower(18);
+      skins.get(i).setMaterial(material);
+      ((MeshView) shadow.getChildren().get(i)).setMaterial(shade);
+    }
+  }
+
+  /** Moves the skins to a solved pose. */
+  void move(WorldPose pose) {
+    double[] p = pose.positions();
+    double[] q = pose.rotations();
+    for (int i = 0; i < parts.size(); i++) {
+      int j = parts.get(i).joint();
+      double x = q[4 * j];
+      double y = q[4 * j + 1];
+      double z = q[4 * j + 2];
+      double w = q[4 * j + 3];
+      double m00 = 1 - 2 * (y * y + z * z);
+      double m01 = 2 * (x * y - z * w);
+      double m02 = 2 * (x * z + y * w);
+      double m10 = 2 * (x * y + z * w);
+      double m11 = 1 - 2 * (x * x + z * z);
+      double m12 = 2 * (y * z - x * w);
+      double m20 = 2 * (x * z - y * w);
+      double m21 = 2 * (y * z + x * w);
+      double m22 = 1 - 2 * (x * x + y * y);
+      places
+          .get(i)
+          .setToTransform(
+              m00, m01, m02, p[3 * j], m10, m11, m12, p[3 * j + 1], m20, m21, m22, p[3 * j + 2]);
+      double k = SLANT;
+      shadows
+          .get(i)
+          .setToTransform(
+              m00 - k * m10,
+              m01 - k * m11,
+              m02 - k * m12,
+              p[3 * j] - k * p[3 * j + 1],
+              0.0002 * m10,
+              0.0002 * m11,
+              0.0002 * m12,
+              SHADOW_HEIGHT,
+              m20 - k * m10,
+              m21 - k * m11,
+              m22 - k * m12,
+              p[3 * j + 2] - k * p[3 * j + 1]);
+    }
+  }
+}

@@ -1,0 +1,205 @@
+package waxhand.desk.viewport;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.scene.layout.Pane;
+import org.joml.Vector3d;
+import waxhand.core.motion.Motion;
+import waxhand.desk.session.Session;
+import waxhand.desk.theme.Palette;
+
+/** One view, or four at once, of the take on the bench. */
+public final class Viewport extends Pane {
+  /** How the wax is drawn. */
+  public enum Wax {
+    SOLID("Solid wax", 1),
+    CLEAR("Clear wax", 0.45),
+    NONE("Wire only", 0);
+
+    private final String words;
+    private final double opacity;
+
+    Wax(String words, double opacity) {
+      this.words = words;
+      this.opacity = opacity;
+    }
+
+    public String words() {
+      return words;
+    }
+  }
+
+  private static final double GAP = 2;
+  private final Session session;
+  private final List<View> views = new ArrayList<>();
+  private final BooleanProperty four = new SimpleBooleanProperty();
+  private final BooleanProperty follow = new SimpleBooleanProperty(true);
+  private View active;
+  private Wax wax = Wax.SOLID;
+  private double followedX;
+  private double followedZ;
+  private String framedTake = "";
+
+  public Viewport(Session session, Palette palette) {
+    this.session = session;
+    setId("viewport");
+    for (Aspect aspect : Aspect.values()) {
+      View view = new View(palette, aspect);
+      view.onPick(this::picked);
+      view.onTouch(() -> active = view);
+      views.add(view);
+    }
+    active = views.get(0);
+    getChildren().addAll(views);
+    four.addListener((o, was, is) -> requestLayout());
+    session.frameProperty().addListener((o, was, is) -> refresh());
+    session.stagesProperty().addListener((o, was, is) -> refresh());
+    session.flagAProperty().addListener((o, was, is) -> refresh());
+    session.flagBProperty().addListener((o, was, is) -> refresh());
+    session.selectionProperty().addListener((o, was, is) -> views.forEach(v -> v.select(is)));
+    setMinSize(200, 160);
+  }
+
+  public BooleanProperty fourProperty() {
+    return four;
+  }
+
+  public BooleanProperty followProperty() {
+    return follow;
+  }
+
+  public Wax wax() {
+    return wax;
+  }
+
+  public void setWax(Wax other) {
+    wax = other;
+    views.forEach(v -> v.setWax(other.opacity));
+  }
+
+  public void setWireShown(boolean shown) {
+    views.forEach(v -> v.setWireShown(shown));
+  }
+
+  /** Takes the colours of the theme. */
+  public void repaint() {
+    views.forEach(View::repaint);
+  }
+
+  /** Shows one view from there. */
+  public void look(Aspect aspect) {
+    four.set(false);
+    active = views.get(aspect.ordinal());
+    requestLayout();
+    refresh();
+  }
+
+  /** The view that was last touched. */
+  public View active() {
+    return active;
+  }
+
+  /** Brings the chosen parts, or the whole body, into the middle of the view. */
+  public void frameParts() {
+    BitSet parts = session.selectionProperty().get();
+    for (View view : shown()) {
+      double height =
+          session.motionAt(session.flagBProperty().get()).map(m -> m.body().heightM()).orElse(1.75);
+      if (parts.isEmpty()) {
+        view.middle()
+            .ifPresent(
+                m ->
+                    view.setCamera(
+                        view.aspect().camera(height).at(new Vector3d(m.x, 0.5 * height, m.z))));
+      } else {
+        Vector3d sum = new Vector3d();
+        parts.stream().forEach(j -> view.place(j).ifPresent(sum::add));
+        Vector3d at = sum.div(parts.cardinality());
+        Camera now = view.camera().at(at);
+        view.setCamera(now.zoomed(0.4 * height / now.heightM()));
+      }
+    }
+  }
+
+  public void zoom(double factor) {
+    active.setCamera(active.camera().zoomed(factor));
+  }
+
+  private List<View> shown() {
+    return four.get() ? views : List.of(active);
+  }
+
+  private void picked(int joint) {
+    BitSet now = (BitSet) session.selectionProperty().get().clone();
+    boolean was = joint >= 0 && now.get(joint) && now.cardinality() == 1;
+    now.clear();
+    if (joint >= 0 && !was) {
+      now.set(joint);
+    }
+    session.selectionProperty().set(now);
+  }
+
+  private void refresh() {
+    Optional<Motion> wire = session.motionAt(session.flagAProperty().get());
+    Optional<Motion> now = session.motionAt(session.flagBProperty().get());
+    for (View view : shown()) {
+      view.show(wire, now, session.frameProperty().get());
+    }
+    String take = session.takeProperty().get().map(t -> t.id()).orElse("");
+    if (now.isPresent() && !take.equals(framedTake)) {
+      framedTake = take;
+      views.forEach(v -> v.show(wire, now, session.frameProperty().get()));
+      double height = now.get().body().heightM();
+      for (View view : views) {
+        view.middle()
+            .ifPresent(
+                m ->
+                    view.setCamera(
+                        view.aspect().camera(height).at(new Vector3d(m.x, 0.49 * height, m.z))));
+      }
+      active.middle().ifPresent(this::remember);
+    } else if (follow.get()) {
+      active.middle().ifPresent(this::followTo);
+    }
+  }
+
+  private void remember(Vector3d middle) {
+    followedX = middle.x;
+    followedZ = middle.z;
+  }
+
+  private void followTo(Vector3d middle) {
+    double dx = middle.x - followedX;
+    double dz = middle.z - followedZ;
+    if (dx != 0 || dz != 0) {
+      views.forEach(
+          v -> v.setCamera(v.camera().at(new Vector3d(v.camera().target()).add(dx, 0, dz))));
+      remember(middle);
+    }
+  }
+
+  @Override
+  protected void layoutChildren() {
+    double w = getWidth();
+    double h = getHeight();
+    for (View view : views) {
+      boolean seen = four.get() || view == active;
+      view.setVisible(seen);
+      if (!four.get()) {
+        if (seen) {
+          view.resizeRelocate(0, 0, w, h);
+        }
+        continue;
+      }
+      double hw = (w - GAP) / 2;
+      double hh = (h - GAP) / 2;
+      int i = view.aspect().ordinal();
+      view.resizeRelocate((i % 2) * (hw + GAP), (i / 2) * (hh + GAP), hw, hh);
+    }
+    refresh();
+  }
+}

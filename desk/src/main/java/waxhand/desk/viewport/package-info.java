@@ -1,0 +1,2 @@
+/** The figure in wax, the raw take as wire, the ground and the cameras. */
+package waxhand.desk.viewport;
