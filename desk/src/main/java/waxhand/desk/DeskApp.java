@@ -41,6 +41,7 @@ public final class DeskApp extends Application {
     } else {
       bench.files().offerRescue();
     }
+    bench.viewport().active().requestFocus();
     List<Path> paths =
         getParameters().getUnnamed().stream()
             .filter(p -> !p.startsWith("--"))
@@ -48,7 +49,9 @@ public final class DeskApp extends Application {
             .toList();
     bench.files().openAny(paths);
     if (named.containsKey("shot")) {
-      new Shots(bench, scene).one(Path.of(named.get("shot")), this::end);
+      String frame = named.getOrDefault("frame", "395");
+      bench.session().choose(named.getOrDefault("take", "take-1"));
+      new Shots(bench, scene).one(Path.of(named.get("shot")), Integer.parseInt(frame), this::end);
     } else if (named.containsKey("shots")) {
       new Shots(bench, scene).all(Path.of(named.get("shots")), this::end);
     }

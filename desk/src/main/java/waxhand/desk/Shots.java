@@ -38,8 +38,8 @@ final class Shots {
     this.scene = scene;
   }
 
-  void one(Path file, Consumer<Optional<IOException>> then) {
-    bench.session().seek(380);
+  void one(Path file, int frame, Consumer<Optional<IOException>> then) {
+    bench.session().seek(frame);
     whenDrawn(() -> then.accept(write(file)));
   }
 

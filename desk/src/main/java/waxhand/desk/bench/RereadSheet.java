@@ -8,6 +8,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.layout.ColumnConstraints;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
@@ -40,6 +41,7 @@ final class RereadSheet extends VBox {
     GridPane grid = new GridPane();
     grid.setHgap(12);
     grid.setVgap(8);
+    grid.getColumnConstraints().add(new ColumnConstraints(120));
     grid.addRow(0, new Label("Lengths in"), unit);
     grid.addRow(1, new Label("Up axis"), up);
     grid.addRow(2, new Label("Frames a second"), rate);

@@ -98,7 +98,7 @@ final class SmoothPicture implements PassPicture {
     residual.show(
         String.format(Locale.ROOT, "Removed; suggested %.1f Hz", a.suggestedHz()),
         List.of(
-            new Plot.Series(a.cutoffsHz(), noise, Ink.HAIRLINE, 1.2),
+            new Plot.Series(a.cutoffsHz(), noise, Ink.SOFT, 0.8),
             new Plot.Series(a.cutoffsHz(), degrees, Ink.WAX_SHADE, 1.6)),
         List.of(smooth.cutoffHz().orElse(0)));
   }

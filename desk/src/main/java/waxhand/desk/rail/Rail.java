@@ -136,6 +136,11 @@ public final class Rail extends Pane {
     return (left.getLayoutX() + left.getWidth() + right.getLayoutX()) / 2;
   }
 
+  /** Raw and result stand at the ends even while nothing lies between them. */
+  private double flagX(Flag flag) {
+    return flag.equals(Flag.RESULT) ? getWidth() - ENDS : stopX(flag.index(session.chain()));
+  }
+
   private int nearestStop(double x) {
     int best = 0;
     for (int i = 1; i <= plates.size(); i++) {
@@ -209,20 +214,19 @@ public final class Rail extends Pane {
     empty.autosize();
     empty.relocate((w - empty.getWidth()) / 2, LINE_Y - 32);
     int n = plates.size();
-    double room = w - 2 * ENDS - 40;
-    double each = Math.max(84, Math.min(168, n == 0 ? 0 : room / n - 28));
-    double step = n == 0 ? 0 : Math.min(each + 44, room / n);
-    double start = ENDS + 34;
+    double start = ENDS + 24;
+    double step = n == 0 ? 0 : (w - 2 * start) / n;
+    double each = Math.max(60, Math.min(168, step - 28));
     for (int i = 0; i < n; i++) {
       PlateNode node = plates.get(i);
       double height = node.prefHeight(each);
-      node.resize(Math.min(each, step - 14), height);
+      node.resize(each, height);
       if (!node.held) {
-        node.relocate(start + i * step, LINE_Y - height / 2);
+        node.relocate(start + (i + 0.5) * step - each / 2, LINE_Y - height / 2);
       }
     }
-    place(flagA, stopX(session.flagAProperty().get().index(session.chain())), -1);
-    place(flagB, stopX(session.flagBProperty().get().index(session.chain())), 1);
+    place(flagA, flagX(session.flagAProperty().get()), -1);
+    place(flagB, flagX(session.flagBProperty().get()), 1);
   }
 
   private static void place(VBox flag, double x, int side) {

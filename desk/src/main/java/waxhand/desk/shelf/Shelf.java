@@ -38,8 +38,9 @@ public final class Shelf extends VBox {
     noTakes.getStyleClass().add("wh-soft");
     takes.setId("takes");
     takes.setAccessibleText("Takes of the project");
-    takes.setPrefHeight(132);
-    takes.setMinHeight(64);
+    takes.setFixedCellSize(26);
+    takes.setPrefHeight(112);
+    takes.setMinHeight(112);
     takes.setCellFactory(v -> new TakeCell());
     takes
         .getSelectionModel()
@@ -51,6 +52,7 @@ public final class Shelf extends VBox {
               }
             });
     parts.setId("parts");
+    parts.setFixedCellSize(24);
     parts.setAccessibleText("Parts of the body");
     parts.getSelectionModel().setSelectionMode(SelectionMode.MULTIPLE);
     parts.setCellFactory(v -> new PartCell());

@@ -35,7 +35,8 @@ public final class Palette extends Region {
     RIGHT,
     GROUND,
     SHADOW,
-    WIRE;
+    WIRE,
+    ON_WAX;
 
     String property() {
       return "-wh-" + name().toLowerCase(Locale.ROOT).replace('_', '-');

@@ -234,7 +234,7 @@ public final class Lanes extends Region {
     double out =
         span.isAll() ? 0 : x1 - scale.x(Math.max(frames.from(), frames.to() - span.easeOut()));
     Color fill = plate.acts() ? palette.get(Ink.WAX) : palette.get(Ink.HAIRLINE);
-    g.setFill(fill.deriveColor(0, 1, 1, chosen ? 1 : 0.6));
+    g.setFill(fill.deriveColor(0, 1, 1, chosen ? 1 : 0.75));
     double low = top + ROW - 4;
     g.fillPolygon(
         new double[] {x0, Math.min(x0 + in, x1), Math.max(x1 - out, x0), x1},
@@ -259,7 +259,7 @@ public final class Lanes extends Region {
       g.beginPath();
       g.rect(x0, top, x1 - x0 - 8, ROW);
       g.clip();
-      g.setFill(plate.acts() ? Color.web("#2A2522") : palette.get(Ink.SOFT));
+      g.setFill(plate.acts() ? palette.get(Ink.ON_WAX) : palette.get(Ink.SOFT));
       g.fillText(words, Math.max(x0 + in, x0) + 10, top + 16);
       g.restore();
     }

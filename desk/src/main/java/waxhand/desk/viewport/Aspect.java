@@ -24,9 +24,9 @@ public enum Aspect {
     Vector3d middle = new Vector3d(0, 0.5 * h, 0);
     return switch (this) {
       case PERSPECTIVE ->
-          new Camera(middle, Math.toRadians(32), Math.toRadians(12), 1.45 * h, false);
-      case FRONT -> new Camera(middle, 0, 0, 1.35 * h, true);
-      case SIDE -> new Camera(middle, Math.PI / 2, 0, 1.35 * h, true);
+          new Camera(middle, Math.toRadians(32), Math.toRadians(12), 1.28 * h, false);
+      case FRONT -> new Camera(middle, 0, 0, 1.25 * h, true);
+      case SIDE -> new Camera(middle, Math.PI / 2, 0, 1.25 * h, true);
       case TOP -> new Camera(middle, 0, Math.PI / 2, 2.2 * h, true);
     };
   }

@@ -70,7 +70,8 @@ final class Figure {
 
   /** Colours the figure; chosen parts stand out. */
   void paint(Palette palette, BitSet chosen, double opacity) {
-    Color plain = palette.get(Ink.WAX);
+    // clear skins add up where they overlap, so they start darker
+    Color plain = palette.get(opacity < 1 ? Ink.WAX_SHADE : Ink.WAX);
     PhongMaterial shade = new PhongMaterial(palette.get(Ink.SHADOW));
     for (int i = 0; i < parts.size(); i++) {
       FigureParts.Part part = parts.get(i);
@@ -85,7 +86,7 @@ final class Figure {
       PhongMaterial material =
           new PhongMaterial(
               Color.color(colour.getRed(), colour.getGreen(), colour.getBlue(), opacity));
-      material.setSpecularColor(Color.gray(0.24));
+      material.setSpecularColor(opacity < 1 ? Color.BLACK : Color.gray(0.24));
       material.setSpecularPower(18);
       skins.get(i).setMaterial(material);
       ((MeshView) shadow.getChildren().get(i)).setMaterial(shade);

@@ -113,11 +113,12 @@ final class FigureParts {
   private void waist(int joint, int inner) {
     Vector3d to = next(joint);
     double reach = Math.max(0.045 * h, to.length());
+    // each a little slimmer than the one below, so that no two skins lie in one surface
+    double slim = inner == body.joint(Role.HIPS).orElse(-1) ? 1 : 0.95;
     Loft waist = new Loft();
-    flatRing(waist, new Vector3d(0, -0.25 * reach, 0.001), 0.078, 0.053, 2.3);
-    flatRing(waist, new Vector3d(to).mul(0.45), 0.074, 0.051, 2.3);
-    flatRing(waist, new Vector3d(to).mul(1.1), 0.077, 0.053, 2.3);
-    assert inner >= 0;
+    flatRing(waist, new Vector3d(0, (slim < 1 ? 0.1 : -0.3) * reach, 0.001), 0.073 * slim, 0.049 * slim, 2.3);
+    flatRing(waist, new Vector3d(to).mul(0.45), 0.070 * slim, 0.047 * slim, 2.3);
+    flatRing(waist, new Vector3d(to).mul(0.95), 0.069 * slim, 0.046 * slim, 2.3);
     add(joint, Side.MIDDLE, waist.rounded(0.014 * h, 0.014 * h));
   }
 
@@ -211,15 +212,22 @@ final class FigureParts {
   }
 
   /** Rings round a limb: one on the left, two on the right. */
-  private void bands(int joint, Side side, Vector3dc along, double share, double radius) {
+  private void bands(
+      int joint,
+      Side side,
+      Vector3dc along,
+      double share,
+      double wide,
+      double deep,
+      double forward) {
     Vector3d f = across(along, Z);
     Vector3d s = new Vector3d(along).normalize().cross(f);
     for (int n = 0; n < (side == Side.LEFT ? 1 : 2); n++) {
       Loft loft = new Loft();
-      double middle = share * along.length() + n * 0.018 * h;
-      for (double t : new double[] {-0.006, 0.006}) {
-        Vector3d at = new Vector3d(along).normalize((middle + t * h));
-        loft.ring(at, new Vector3d(s).mul(radius * h), new Vector3d(f).mul(radius * h), 2.1);
+      double middle = share * along.length() + n * 0.014 * h;
+      for (double t : new double[] {-0.0035, 0.0035}) {
+        Vector3d at = new Vector3d(along).normalize(middle + t * h).fma(forward * h, f);
+        loft.ring(at, new Vector3d(s).mul(wide * h), new Vector3d(f).mul(deep * h), 2.1);
       }
       parts.add(new Part(joint, side, true, loft.mesh()));
     }
@@ -253,7 +261,7 @@ final class FigureParts {
                     {0.8, 0.023, 0.024, 0},
                     {1.0, 0.0225, 0.0225, 0}
                   });
-              bands(j, side, next(j), 0.52, 0.0315);
+              bands(j, side, next(j), 0.46, 0.0285, 0.0305, 0.002);
             });
     body.joint(roles.get(2))
         .ifPresent(
@@ -336,7 +344,7 @@ final class FigureParts {
                     {0.75, 0.034, 0.038, 0.002},
                     {1.0, 0.030, 0.032, 0.002}
                   });
-              bands(j, side, next(j), 0.55, 0.0475);
+              bands(j, side, next(j), 0.5, 0.0425, 0.0485, 0.0035);
             });
     body.joint(roles.get(1))
         .ifPresent(
