@@ -146,6 +146,6 @@ public final class Body {
       double crown = skeleton.joint(head).tip().map(t -> t.y()).orElse(0.0);
       high = rest[head].y + (crown > 0 ? crown : 0.11 * (rest[head].y - low));
     }
-    return Math.max(0, high - low);
+    return high > low ? high - low : 0;
   }
 }

@@ -31,7 +31,9 @@ final class RoleFinder {
 
   static Map<Role, Integer> find(Skeleton skeleton) {
     RoleFinder finder = new RoleFinder(skeleton);
-    finder.run();
+    if (skeleton.size() > 0) {
+      finder.run();
+    }
     return finder.found;
   }
 

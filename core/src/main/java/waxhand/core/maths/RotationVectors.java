@@ -9,6 +9,9 @@ public final class RotationVectors {
   /** Largest angle from the reference, radians, at which the map is still used. */
   public static final double LIMIT = 1.5 * Math.PI;
 
+  /** Below this angle no whole turn can bring a sample nearer to one that is as small. */
+  private static final double NEAR = 1.5;
+
   private RotationVectors() {}
 
   /**
@@ -31,15 +34,19 @@ public final class RotationVectors {
       Quats.between(reference, 0, rotations, 4 * n, q, 0);
       Quats.log(q, 0, v, 0);
       double angle = Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
-      if (n > 0 && angle > 1.5) {
-        // the same rotation the other way round may be nearer to the sample before
-        double along = (px * v[0] + py * v[1] + pz * v[2]) / angle;
-        double turns = Math.rint((along - angle) / (2 * Math.PI));
-        double k = (angle + 2 * Math.PI * turns) / angle;
-        v[0] *= k;
-        v[1] *= k;
-        v[2] *= k;
-        angle = Math.abs(k) * angle;
+      double before = Math.sqrt(px * px + py * py + pz * pz);
+      if (angle > NEAR || before > NEAR) {
+        // the same rotation some whole turns further may be nearer to the sample before
+        double k = angle > 1e-9 ? 1 / angle : 0;
+        double ax = k > 0 ? v[0] * k : px / before;
+        double ay = k > 0 ? v[1] * k : py / before;
+        double az = k > 0 ? v[2] * k : pz / before;
+        double along = n == 0 ? angle : px * ax + py * ay + pz * az;
+        double turned = angle + 2 * Math.PI * Math.rint((along - angle) / (2 * Math.PI));
+        v[0] = turned * ax;
+        v[1] = turned * ay;
+        v[2] = turned * az;
+        angle = Math.abs(turned);
       }
       if (angle > LIMIT) {
         return false;

@@ -1,0 +1,101 @@
+package waxhand.core;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.joml.Vector3d;
+import waxhand.core.maths.Quats;
+import waxhand.core.motion.Channel;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Joint;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+
+/** Small motions for tests: a body with usual names that sways, with noise. */
+public final class Samples {
+  private Samples() {}
+
+  public static Joint joint(String name, int parent, double x, double y, double z) {
+    List<Channel> channels =
+        parent < 0
+            ? List.of(Channel.values())
+            : List.of(Channel.Z_ROTATION, Channel.X_ROTATION, Channel.Y_ROTATION);
+    return new Joint(name, parent, new Vector3d(x, y, z), channels, Optional.empty());
+  }
+
+  /** A body of 20 joints, 1.7 m tall, standing with arms out, facing +z. */
+  public static Skeleton body() {
+    List<Joint> j = new ArrayList<>();
+    j.add(joint("Hips", -1, 0, 0.95, 0));
+    j.add(joint("Spine", 0, 0, 0.12, 0));
+    j.add(joint("Chest", 1, 0, 0.2, 0));
+    j.add(joint("Neck", 2, 0, 0.2, 0));
+    j.add(joint("Head", 3, 0, 0.1, 0));
+    for (int side = 1; side >= -1; side -= 2) {
+      String name = side > 0 ? "Left" : "Right";
+      int shoulder = j.size();
+      j.add(joint(name + "Shoulder", 2, side * 0.03, 0.15, 0));
+      j.add(joint(name + "Arm", shoulder, side * 0.15, 0, 0));
+      j.add(joint(name + "ForeArm", shoulder + 1, side * 0.28, 0, 0));
+      j.add(joint(name + "Hand", shoulder + 2, side * 0.25, 0, 0));
+    }
+    for (int side = 1; side >= -1; side -= 2) {
+      String name = side > 0 ? "Left" : "Right";
+      int thigh = j.size();
+      j.add(joint(name + "UpLeg", 0, side * 0.09, -0.02, 0));
+      j.add(joint(name + "Leg", thigh, 0, -0.42, 0));
+      j.add(joint(name + "Foot", thigh + 1, 0, -0.42, 0));
+      j.add(joint(name + "ToeBase", thigh + 2, 0, -0.07, 0.13));
+    }
+    return new Skeleton(j);
+  }
+
+  /** Slow turns of every joint with white noise of {@code noiseRad}; the root walks along z. */
+  public static Motion swaying(int frames, double rateHz, double noiseRad, long seed) {
+    Skeleton skeleton = body();
+    Random random = new Random(seed);
+    List<Track> rotations = new ArrayList<>();
+    List<Track> travels = new ArrayList<>();
+    for (int j = 0; j < skeleton.size(); j++) {
+      double[] q = new double[4 * frames];
+      double[] v = new double[3];
+      for (int f = 0; f < frames; f++) {
+        for (int i = 0; i < 3; i++) {
+          double slow = 0.3 * Math.sin(2 * Math.PI * 0.7 * f / rateHz + j + 2 * i);
+          v[i] = slow + noiseRad * random.nextGaussian();
+        }
+        Quats.exp(v, 0, q, 4 * f);
+      }
+      rotations.add(Track.of(Track.ROTATION, q));
+      travels.add(null);
+    }
+    double[] p = new double[3 * frames];
+    for (int f = 0; f < frames; f++) {
+      p[3 * f] = 0.1 * Math.sin(f / rateHz) + 0.1 * noiseRad * random.nextGaussian();
+      p[3 * f + 1] = 0.95 + 0.1 * noiseRad * random.nextGaussian();
+      p[3 * f + 2] = 0.8 * f / rateHz;
+    }
+    travels.set(0, Track.of(Track.TRAVEL, p));
+    return Motion.of(new Clip(skeleton, rateHz, rotations, travels));
+  }
+
+  /** Whether joint and frame hold the very same bits in both. */
+  public static boolean sameBits(Clip a, Clip b, int joint, int frame) {
+    return a.rotation(joint).sameAt(frame, b.rotation(joint))
+        && (!a.hasTravel(joint) || a.travel(joint).sameAt(frame, b.travel(joint)));
+  }
+
+  /** Whether everything is the same bits. */
+  public static boolean sameBits(Clip a, Clip b) {
+    for (int j = 0; j < a.skeleton().size(); j++) {
+      for (int f = 0; f < a.frames(); f++) {
+        if (!sameBits(a, b, j, f)) {
+          return false;
+        }
+      }
+    }
+    return a.frames() == b.frames();
+  }
+}

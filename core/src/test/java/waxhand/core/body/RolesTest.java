@@ -1,0 +1,156 @@
+package waxhand.core.body;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+import org.joml.Vector3d;
+import org.junit.jupiter.api.Test;
+import waxhand.core.Samples;
+import waxhand.core.motion.Joint;
+import waxhand.core.motion.Skeleton;
+
+class RolesTest {
+  private static final List<Role> LIMBS =
+      List.of(
+          Role.HIPS,
+          Role.CHEST,
+          Role.NECK,
+          Role.HEAD,
+          Role.LEFT_UPPER_ARM,
+          Role.LEFT_FOREARM,
+          Role.LEFT_HAND,
+          Role.RIGHT_UPPER_ARM,
+          Role.RIGHT_FOREARM,
+          Role.RIGHT_HAND,
+          Role.LEFT_THIGH,
+          Role.LEFT_SHIN,
+          Role.LEFT_FOOT,
+          Role.RIGHT_THIGH,
+          Role.RIGHT_SHIN,
+          Role.RIGHT_FOOT);
+
+  private static Skeleton renamed(Skeleton skeleton, UnaryOperator<String> name) {
+    List<Joint> joints = new ArrayList<>();
+    for (Joint j : skeleton.joints()) {
+      joints.add(new Joint(name.apply(j.name()), j.parent(), j.offset(), j.channels(), j.tip()));
+    }
+    return new Skeleton(joints);
+  }
+
+  /** Joints must have the role that the same joint has under usual names. */
+  private static void assertSameRoles(Skeleton skeleton) {
+    Body usual = Body.of(Samples.body());
+    Body body = Body.of(skeleton);
+    for (Role role : LIMBS) {
+      assertThat(body.joint(role)).as(role.words()).isEqualTo(usual.joint(role)).isPresent();
+    }
+  }
+
+  private static String named(Body body, Role role) {
+    return body.joint(role).stream()
+        .mapToObj(j -> body.skeleton().joint(j).name())
+        .findFirst()
+        .orElse("none");
+  }
+
+  @Test
+  void usualNames() {
+    Body body = Body.of(Samples.body());
+    assertThat(named(body, Role.HIPS)).isEqualTo("Hips");
+    assertThat(named(body, Role.SPINE_1)).isEqualTo("Spine");
+    assertThat(named(body, Role.CHEST)).isEqualTo("Chest");
+    assertThat(named(body, Role.LEFT_COLLAR)).isEqualTo("LeftShoulder");
+    assertThat(named(body, Role.LEFT_UPPER_ARM)).isEqualTo("LeftArm");
+    assertThat(named(body, Role.RIGHT_SHIN)).isEqualTo("RightLeg");
+    assertThat(named(body, Role.RIGHT_TOES)).isEqualTo("RightToeBase");
+    assertThat(body.heightM()).isBetween(1.5, 1.9);
+  }
+
+  @Test
+  void prefixesSnakeNamesAndAbbreviations() {
+    assertSameRoles(renamed(Samples.body(), n -> "actor1:" + n));
+    assertSameRoles(
+        renamed(
+            Samples.body(),
+            n -> {
+              String snake =
+                  n.replaceAll("^(Left|Right)", "")
+                      .replaceAll("([a-z])([A-Z])", "$1_$2")
+                      .toLowerCase(java.util.Locale.ROOT);
+              return snake + (n.startsWith("Left") ? "_l" : n.startsWith("Right") ? "_r" : "");
+            }));
+    assertSameRoles(
+        renamed(
+            Samples.body(),
+            n -> n.replace("Left", "l").replace("Right", "r").toLowerCase(java.util.Locale.ROOT)));
+  }
+
+  @Test
+  void withoutAnyNamesTheShapeTells() {
+    int[] n = {0};
+    assertSameRoles(renamed(Samples.body(), name -> "node" + (char) ('a' + n[0]++ % 26)));
+  }
+
+  @Test
+  void twistJointsAreSteppedOverAndFourSpinesFit() {
+    List<Joint> j = new ArrayList<>();
+    j.add(Samples.joint("pelvis", -1, 0, 0.95, 0));
+    for (int s = 1; s <= 4; s++) {
+      j.add(Samples.joint("spine_0" + s, s - 1, 0, 0.1, 0));
+    }
+    j.add(Samples.joint("neck_01", 4, 0, 0.1, 0));
+    j.add(Samples.joint("head", 5, 0, 0.1, 0));
+    for (int side = 1; side >= -1; side -= 2) {
+      String e = side > 0 ? "_l" : "_r";
+      int c = j.size();
+      j.add(Samples.joint("clavicle" + e, 4, side * 0.03, 0.05, 0));
+      j.add(Samples.joint("upperarm" + e, c, side * 0.15, 0, 0));
+      j.add(Samples.joint("upperarm_twist_01" + e, c + 1, side * 0.14, 0, 0));
+      j.add(Samples.joint("lowerarm" + e, c + 1, side * 0.28, 0, 0));
+      j.add(Samples.joint("lowerarm_twist_01" + e, c + 3, side * 0.12, 0, 0));
+      j.add(Samples.joint("hand" + e, c + 4, side * 0.13, 0, 0));
+      j.add(Samples.joint("index_01" + e, c + 5, side * 0.08, 0, 0));
+      j.add(Samples.joint("index_02" + e, c + 6, side * 0.03, 0, 0));
+      int t = j.size();
+      j.add(Samples.joint("thigh" + e, 0, side * 0.09, 0, 0));
+      j.add(Samples.joint("thigh_twist_01" + e, t, 0, -0.2, 0));
+      j.add(Samples.joint("calf" + e, t, 0, -0.43, 0));
+      j.add(Samples.joint("foot" + e, t + 2, 0, -0.43, 0));
+    }
+    Body body = Body.of(new Skeleton(j));
+    assertThat(named(body, Role.SPINE_1)).isEqualTo("spine_01");
+    assertThat(named(body, Role.SPINE_3)).isEqualTo("spine_03");
+    assertThat(named(body, Role.CHEST)).isEqualTo("spine_04");
+    assertThat(named(body, Role.LEFT_FOREARM)).isEqualTo("lowerarm_l");
+    assertThat(named(body, Role.RIGHT_UPPER_ARM)).isEqualTo("upperarm_r");
+    assertThat(named(body, Role.RIGHT_COLLAR)).isEqualTo("clavicle_r");
+    assertThat(named(body, Role.LEFT_THIGH)).isEqualTo("thigh_l");
+    assertThat(named(body, Role.LEFT_INDEX_2)).isEqualTo("index_02_l");
+    assertThat(body.joint(Role.LEFT_TOES)).isEmpty();
+    assertThat(body.soles()).hasSize(2);
+    // without toes or tips the sole is taken to lie a share of the leg under the ankle
+    assertThat(body.soles().get(0).heel().y()).isCloseTo(-0.09 * 0.86, within(1e-6));
+  }
+
+  @Test
+  void aHeapOfJointsHasNoRolesAndDoesNoHarm() {
+    Body body = Body.of(new Skeleton(List.of(Samples.joint("thing", -1, 0, 0, 0))));
+    assertThat(body.soles()).isEmpty();
+    assertThat(body.joint(Role.LEFT_HAND)).isEmpty();
+    assertThat(Body.of(new Skeleton(List.of())).soles()).isEmpty();
+  }
+
+  @Test
+  void leftAndRightMirror() {
+    for (Role role : Role.values()) {
+      assertThat(role.mirrored().mirrored()).isEqualTo(role);
+      assertThat(Role.ofKey(role.key())).contains(role);
+    }
+    Sole left = Body.of(Samples.body()).soles().get(0);
+    assertThat(left.side()).isEqualTo(Side.LEFT);
+    assertThat(new Vector3d(left.toe()).z).isPositive();
+  }
+}
