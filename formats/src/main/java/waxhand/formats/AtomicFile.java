@@ -44,7 +44,11 @@ public final class AtomicFile {
         channel.force(true);
       }
       try {
-        Files.move(temporary, absolute, StandardCopyOption.ATOMIC_MOVE);
+        Files.move(
+            temporary,
+            absolute,
+            StandardCopyOption.ATOMIC_MOVE,
+            StandardCopyOption.REPLACE_EXISTING);
       } catch (AtomicMoveNotSupportedException e) {
         Files.move(temporary, absolute, StandardCopyOption.REPLACE_EXISTING);
       }

@@ -116,7 +116,12 @@ final class FigureParts {
     // each a little slimmer than the one below, so that no two skins lie in one surface
     double slim = inner == body.joint(Role.HIPS).orElse(-1) ? 1 : 0.95;
     Loft waist = new Loft();
-    flatRing(waist, new Vector3d(0, (slim < 1 ? 0.1 : -0.3) * reach, 0.001), 0.073 * slim, 0.049 * slim, 2.3);
+    flatRing(
+        waist,
+        new Vector3d(0, (slim < 1 ? 0.1 : -0.3) * reach, 0.001),
+        0.073 * slim,
+        0.049 * slim,
+        2.3);
     flatRing(waist, new Vector3d(to).mul(0.45), 0.070 * slim, 0.047 * slim, 2.3);
     flatRing(waist, new Vector3d(to).mul(0.95), 0.069 * slim, 0.046 * slim, 2.3);
     add(joint, Side.MIDDLE, waist.rounded(0.014 * h, 0.014 * h));

@@ -136,8 +136,9 @@ public final class Performer {
     double w0 = (a.pitch - before.pitch) / e;
     double pitch = hermite(a.pitch, 0.5 * w0, b.pitch, -0.6, length, Math.min(1, 1.12 * u));
     double yaw = a.yaw + (b.yaw - a.yaw) * Stance.ease(u);
-    double bend = Math.max(0, 1 - 2.5 * u);
-    double toes = a.toes * bend * bend + (u > 0.7 ? b.toes * Stance.ease((u - 0.7) / 0.3) : 0);
+    // toes hang only a little while the foot is tipped, so that they clear the ground
+    double hang = Math.sin(Math.PI * u);
+    double toes = Math.min(0, pitch) * (1 - 0.3 * hang * hang);
     Foot free = new Foot(ankle, yaw, pitch, toes);
     double window = Math.sin(Math.PI * u);
     double clear = 0.012 * h * window - lowest(s, free);

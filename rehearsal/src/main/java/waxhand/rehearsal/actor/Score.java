@@ -320,7 +320,7 @@ public final class Score {
     drop.key(down, 0.14);
     lean.key(down, Math.toRadians(32));
     back.key(down, 0.05);
-    armsBack.key(down, Math.toRadians(52));
+    armsBack.key(down, Math.toRadians(44));
     double off = down + 0.24;
     double land = off + flight;
     double v = 9.81 * flight / 2;
@@ -339,8 +339,8 @@ public final class Score {
     back.key(off, -0.03);
     back.key(land, 0.03);
     back.key(land + 0.2, 0.05);
-    armsBack.key(off, Math.toRadians(-75));
-    armsBack.key(off + 0.6 * flight, Math.toRadians(-55));
+    armsBack.key(off, Math.toRadians(-50));
+    armsBack.key(off + 0.6 * flight, Math.toRadians(-58));
     armsBack.key(land + 0.25, Math.toRadians(8));
     x.key(off - 0.12, px + 0.05 * lengthM * Math.sin(heading));
     z.key(off - 0.12, pz + 0.05 * lengthM * Math.cos(heading));

@@ -1,0 +1,183 @@
+package waxhand.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import picocli.CommandLine;
+
+class VerbsTest {
+  @TempDir Path folder;
+  private String out;
+  private String err;
+  private Path take;
+
+  private int run(Object... words) {
+    StringWriter o = new StringWriter();
+    StringWriter e = new StringWriter();
+    CommandLine line = Main.commandLine().setOut(new PrintWriter(o)).setErr(new PrintWriter(e));
+    String[] args = new String[words.length];
+    for (int i = 0; i < args.length; i++) {
+      args[i] = words[i].toString();
+    }
+    int code = line.execute(args);
+    out = o.toString();
+    err = e.toString();
+    return code;
+  }
+
+  private JsonNode json() throws Exception {
+    return new ObjectMapper().readTree(out);
+  }
+
+  @BeforeEach
+  void simulate() {
+    take = folder.resolve("sim");
+    assertThat(
+            run(
+                "simulate",
+                "--take",
+                "deck-walk",
+                "--seed",
+                21,
+                "--rate",
+                60,
+                "--seconds",
+                8,
+                "--out",
+                take))
+        .isZero();
+  }
+
+  @Test
+  void theWholeJobOnATakeNeverSeen() throws Exception {
+    Path clean = folder.resolve("clean.bvh");
+    assertThat(run("clean", take.resolve("raw.bvh"), "--recipe", "first-pass", "--out", clean))
+        .isZero();
+    assertThat(out).contains("read back");
+    double[] position = new double[2];
+    int i = 0;
+    for (Path candidate : new Path[] {take.resolve("raw.bvh"), clean}) {
+      assertThat(
+              run(
+                  "compare",
+                  take.resolve("truth.bvh"),
+                  candidate,
+                  "--truth",
+                  take.resolve("truth.json"),
+                  "--json"))
+          .isZero();
+      position[i++] = json().get("positionRmsMm").asDouble();
+      assertThat(json().get("slideMmPerFrame").isNumber()).isTrue();
+    }
+    assertThat(position[1]).isLessThan(0.8 * position[0]);
+    assertThat(run("compare", clean, clean)).isZero();
+    assertThat(out).contains("not known").contains("0.000 mm RMS");
+  }
+
+  @Test
+  void simulationIsTheSameForTheSameSeed() throws Exception {
+    Path other = folder.resolve("again");
+    run(
+        "simulate",
+        "--take",
+        "deck-walk",
+        "--seed",
+        21,
+        "--rate",
+        60,
+        "--seconds",
+        8,
+        "--out",
+        other);
+    for (String name : new String[] {"truth.bvh", "raw.bvh", "truth.json"}) {
+      assertThat(Files.mismatch(take.resolve(name), other.resolve(name))).as(name).isEqualTo(-1);
+    }
+  }
+
+  @Test
+  void infoAndConvert() throws Exception {
+    assertThat(run("info", take.resolve("raw.bvh"), "--json")).isZero();
+    assertThat(json().get("frames").asInt()).isEqualTo(480);
+    assertThat(json().get("rateHz").asDouble()).isEqualTo(60);
+    assertThat(json().get("roles").get("left-foot").asText()).isEqualTo("LeftFoot");
+    Path converted = folder.resolve("c.bvh");
+    assertThat(
+            run(
+                "convert",
+                take.resolve("raw.bvh"),
+                converted,
+                "--range",
+                "100:200",
+                "--unit",
+                "m",
+                "--up",
+                "Z"))
+        .isZero();
+    assertThat(run("info", converted, "--json")).isZero();
+    assertThat(json().get("frames").asInt()).isEqualTo(100);
+    assertThat(json().get("reading").get("unit").asText()).isEqualTo("m");
+    assertThat(json().get("reading").get("up").asText()).isEqualTo("Z");
+    assertThat(json().get("heightM").asDouble()).isBetween(1.7, 1.8);
+  }
+
+  @Test
+  void aBadTakeAmongManyIsReportedAndTheRestIsDone() throws Exception {
+    Path many = Files.createDirectory(folder.resolve("many"));
+    Files.copy(take.resolve("raw.bvh"), many.resolve("a.bvh"));
+    Files.writeString(many.resolve("b.bvh"), "HIERARCHY\nROOT x\n{\nOFFSET 1 2\n}");
+    Files.copy(take.resolve("raw.bvh"), many.resolve("c.bvh"));
+    Path target = folder.resolve("out");
+    assertThat(run("clean", many, "--out", target, "--json")).isEqualTo(1);
+    assertThat(err).contains("b.bvh:5:1: expected the offset's z, found '}'");
+    assertThat(target.resolve("a.bvh")).exists();
+    assertThat(target.resolve("b.bvh")).doesNotExist();
+    assertThat(target.resolve("c.bvh")).exists();
+    assertThat(json().get(1).get("error").asText()).contains("offset");
+    assertThat(json().get(0).get("plates").get(0).get("settings").get("cutoffHz").asDouble())
+        .isBetween(1.0, 20.0);
+  }
+
+  @Test
+  void theRawTakeIsNeverOverwritten() throws Exception {
+    Path raw = take.resolve("raw.bvh");
+    byte[] before = Files.readAllBytes(raw);
+    assertThat(run("clean", raw, "--out", raw)).isEqualTo(1);
+    assertThat(run("clean", raw, "--out", take)).isEqualTo(1);
+    assertThat(err).contains("would be overwritten");
+    assertThat(Files.readAllBytes(raw)).isEqualTo(before);
+  }
+
+  @Test
+  void wrongWordsGetHelpAndNoStackTrace() {
+    assertThat(run("clena")).isEqualTo(2);
+    assertThat(err).contains("clean");
+    assertThat(run("simulate", "--take", "moon-walk", "--out", folder)).isEqualTo(2);
+    assertThat(err).contains("deck-walk");
+    assertThat(run("simulate", "--take", "deck-walk", "--rate", "0", "--out", folder)).isEqualTo(1);
+    assertThat(run("info", folder.resolve("nothing.bvh"))).isEqualTo(1);
+    assertThat(err).contains("no such file").doesNotContain("\tat ");
+    assertThat(
+            run("convert", take.resolve("raw.bvh"), folder.resolve("o.bvh"), "--range", "5:9999"))
+        .isEqualTo(2);
+    assertThat(err).contains("0:480");
+    assertThat(
+            run(
+                "clean",
+                take.resolve("raw.bvh"),
+                "--recipe",
+                "nope",
+                "--out",
+                folder.resolve("x.bvh")))
+        .isEqualTo(1);
+    assertThat(run("--help")).isZero();
+    assertThat(out).contains("simulate").contains("compare");
+  }
+}

@@ -1,0 +1,201 @@
+package waxhand.formats.project;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.google.common.jimfs.Configuration;
+import com.google.common.jimfs.Jimfs;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystem;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.OptionalDouble;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import waxhand.core.body.Role;
+import waxhand.core.motion.Frames;
+import waxhand.core.passes.Axis;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.LevelPass;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Scope;
+import waxhand.core.passes.SmoothPass;
+import waxhand.core.passes.Span;
+import waxhand.core.passes.Work;
+import waxhand.core.project.Project;
+import waxhand.core.project.RawTake;
+import waxhand.formats.AtomicFile;
+import waxhand.formats.FormatException;
+import waxhand.formats.Handoff;
+import waxhand.formats.Reading;
+import waxhand.formats.TakeFiles;
+import waxhand.formats.Unit;
+
+class ProjectFileTest {
+  private static final String TAKE =
+      "HIERARCHY\nROOT Hips\n{\nOFFSET 0 0 0\nCHANNELS 6 Xposition Yposition Zposition Zrotation"
+          + " Xrotation Yrotation\nEnd Site\n{\nOFFSET 0 170 0\n}\n}\nMOTION\nFrames: 3\nFrame Time:"
+          + " 0.01\n1 2 3 4 5 6\n1 2.50 3 4 5 6\n1 2 3 4 5 6.000\n";
+
+  private FileSystem disk;
+  private Path folder;
+
+  @BeforeEach
+  void makeDisk() throws IOException {
+    disk = Jimfs.newFileSystem(Configuration.unix());
+    folder = disk.getPath("/shoot");
+    Files.createDirectories(folder);
+  }
+
+  @AfterEach
+  void dropDisk() throws IOException {
+    disk.close();
+  }
+
+  private static RawTake raw() throws FormatException {
+    return TakeFiles.read(
+        "walk ü.bvh",
+        TAKE.getBytes(StandardCharsets.UTF_8),
+        Reading.GUESS.withUnit(Unit.IN),
+        Work.UNWATCHED);
+  }
+
+  private static Project project() throws FormatException {
+    Plate smooth =
+        new Plate(
+            "s-7",
+            "wrist",
+            new SmoothPass(OptionalDouble.of(7.25), 4, true, false),
+            new Span(1, 3, 1, 0),
+            new Scope(Set.of(Role.LEFT_HAND), Set.of("Prop"), EnumSet.of(Axis.X)),
+            0.5,
+            true);
+    Chain chain = Chain.of(smooth, Plate.of("l", LevelPass.KIND.defaults()));
+    Project project = Project.empty("Night Ferry").added("walk", raw()).added("walk", raw());
+    return project.changed("take-2", t -> t.withChain(chain).withWorkRange(new Frames(1, 3)));
+  }
+
+  @Test
+  void aProjectComesBackAsItWasWithEveryRawByte() throws Exception {
+    Path file = folder.resolve("ferry.waxhand");
+    ProjectFile.save(project(), file, Work.UNWATCHED);
+    Project back = ProjectFile.open(file, Work.UNWATCHED);
+    assertThat(back).isEqualTo(project());
+    assertThat(back.takes().get(1).name()).isEqualTo("walk 2");
+    assertThat(back.takes().get(0).raw().bytes()).isEqualTo(TAKE.getBytes(StandardCharsets.UTF_8));
+    byte[] once = Files.readAllBytes(file);
+    ProjectFile.save(back, file, Work.UNWATCHED);
+    assertThat(Files.readAllBytes(file)).isEqualTo(once);
+  }
+
+  @Test
+  void anInterruptedSaveLeavesTheOldFileAndNoLitter() throws Exception {
+    Path file = folder.resolve("ferry.waxhand");
+    ProjectFile.save(project(), file, Work.UNWATCHED);
+    byte[] old = Files.readAllBytes(file);
+    for (int failAfter : new int[] {0, 1, 100, 5000}) {
+      assertThatThrownBy(
+              () ->
+                  AtomicFile.write(
+                      file,
+                      out -> {
+                        out.write(new byte[failAfter]);
+                        throw new IOException("disk full");
+                      }))
+          .hasMessage("disk full");
+      assertThat(Files.readAllBytes(file)).isEqualTo(old);
+    }
+    Work stop =
+        new Work() {
+          @Override
+          public void done(double share) {}
+
+          @Override
+          public boolean stopped() {
+            return true;
+          }
+        };
+    assertThatThrownBy(() -> ProjectFile.save(project(), file, stop)).hasMessage("stopped");
+    assertThat(Files.readAllBytes(file)).isEqualTo(old);
+    try (Stream<Path> all = Files.list(folder)) {
+      assertThat(all).containsExactly(file);
+    }
+  }
+
+  @Test
+  void damagedFilesAreRefusedWithAReason() throws Exception {
+    Path file = folder.resolve("ferry.waxhand");
+    ProjectFile.save(project(), file, Work.UNWATCHED);
+    byte[] good = Files.readAllBytes(file);
+    Random random = new Random(1);
+    for (int n = 0; n < 300; n++) {
+      byte[] bad =
+          n % 2 == 0 ? Arrays.copyOf(good, random.nextInt(good.length - 30)) : good.clone();
+      for (int k = 0; n % 2 == 1 && k < 8; k++) {
+        bad[random.nextInt(bad.length)] ^= (byte) (1 + random.nextInt(255));
+      }
+      Files.write(file, bad);
+      try {
+        // damage in names and times of the archive need not matter; in the takes it must
+        Project read = ProjectFile.open(file, Work.UNWATCHED);
+        read.takes()
+            .forEach(
+                t -> assertThat(t.raw().bytes()).isEqualTo(TAKE.getBytes(StandardCharsets.UTF_8)));
+      } catch (FormatException e) {
+        assertThat(e.getMessage()).startsWith("ferry.waxhand");
+      }
+    }
+    assertThatThrownBy(() -> ProjectFile.open(folder.resolve("none.waxhand"), Work.UNWATCHED))
+        .hasMessageContaining("there is no such file");
+    Files.writeString(file, "not a zip");
+    assertThatThrownBy(() -> ProjectFile.open(file, Work.UNWATCHED))
+        .hasMessageContaining("no Wax Hand project");
+  }
+
+  @Test
+  void recipesTravelAndBadOnesSayWhere() throws Exception {
+    Path file = folder.resolve("r.json");
+    new Recipe("mine", project().takes().get(1).chain()).save(file);
+    assertThat(Recipe.parse("r.json", Files.readAllBytes(file)).chain())
+        .isEqualTo(project().takes().get(1).chain());
+    assertThat(Recipe.firstPass().chain().plates())
+        .extracting(p -> p.pass().kind().id())
+        .containsExactly("smooth", "level");
+    assertBad("{", "not JSON");
+    assertBad("{\"a\":1}", "this is no recipe");
+    assertBad(recipe("\"pass\":\"melt\""), "plate 1: there is no pass 'melt'");
+    assertBad(recipe("\"pass\":\"smooth\",\"settings\":{\"order\":\"3\"}"), "one of [2, 4, 6, 8]");
+    assertBad(recipe("\"pass\":\"smooth\",\"weight\":3"), "weight 3.0");
+    assertBad(recipe("\"pass\":\"smooth\",\"scope\":{\"parts\":[\"tail\"]}"), "no part 'tail'");
+    assertBad("{\"waxhand\":\"recipe\",\"version\":99}", "newer Wax Hand");
+  }
+
+  private static String recipe(String plate) {
+    return "{\"waxhand\":\"recipe\",\"version\":1,\"plates\":[{" + plate + "}]}";
+  }
+
+  private static void assertBad(String json, String reason) {
+    assertThatThrownBy(() -> Recipe.parse("r.json", json.getBytes(StandardCharsets.UTF_8)))
+        .isInstanceOf(FormatException.class)
+        .hasMessageContaining(reason);
+  }
+
+  @Test
+  void theHandoffIsReadBack() throws Exception {
+    RawTake raw = raw();
+    Handoff.Receipt receipt =
+        Handoff.AS_IT_CAME.write(raw.motion(), raw, folder.resolve("out.bvh"), Work.UNWATCHED);
+    assertThat(receipt.frames()).isEqualTo(3);
+    assertThat(receipt.worstMm()).isZero();
+    assertThat(Files.readString(folder.resolve("out.bvh")))
+        .contains("1 2.50 3 4 5 6")
+        .contains("6.000");
+  }
+}
