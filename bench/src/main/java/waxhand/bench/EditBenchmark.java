@@ -1,0 +1,87 @@
+package waxhand.bench;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Level;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+import waxhand.core.evaluate.Evaluator;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.LevelPass;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.SmoothPass;
+import waxhand.core.passes.Span;
+import waxhand.core.passes.Work;
+
+/** What an artist waits for: an edit under ten passes, and single poses. */
+@Fork(1)
+@Warmup(iterations = 2, time = 2)
+@Measurement(iterations = 4, time = 2)
+@State(Scope.Benchmark)
+public class EditBenchmark {
+  private Evaluator evaluator;
+  private Chain chain;
+  private List<Plate> local;
+  private WorldPose pose;
+  private int turn;
+
+  @Setup(Level.Trial)
+  public void prepare(LongTake take) {
+    List<Plate> plates = new ArrayList<>();
+    local = new ArrayList<>();
+    for (int i = 0; i < 10; i++) {
+      LevelPass level =
+          new LevelPass(OptionalDouble.of(0.001 * i), OptionalDouble.empty(), 0.01 * i, 0, 0);
+      local.add(Plate.of("l" + i, level));
+      plates.add(
+          i % 3 == 1
+              ? Plate.of("s" + i, SmoothPass.KIND.defaults().withCutoff(6))
+                  .withSpan(new Span(4000 * i, 4000 * i + 600, 12, 12))
+              : Plate.of("l" + i, level));
+    }
+    chain = new Chain(plates);
+    evaluator = new Evaluator(take.raw);
+    evaluator.evaluate(chain, Work.UNWATCHED);
+    pose = new WorldPose(take.raw.clip().skeleton());
+  }
+
+  /** One span of 600 frames is changed under eight later passes; all of the take is right after. */
+  @Benchmark
+  @BenchmarkMode(Mode.SampleTime)
+  @OutputTimeUnit(TimeUnit.MILLISECONDS)
+  public Motion editUnderTenPasses() {
+    turn++;
+    Chain edited = chain.changed("s1", p -> p.withSpan(new Span(4000, 4600 + turn % 20, 12, 12)));
+    Motion result = evaluator.evaluate(edited, Work.UNWATCHED).result();
+    pose.solve(result.clip(), 4300);
+    return result;
+  }
+
+  /** One pose through ten passes that look at their own frame only. */
+  @Benchmark
+  @BenchmarkMode(Mode.AverageTime)
+  @OutputTimeUnit(TimeUnit.MICROSECONDS)
+  public double poseThroughTenPasses(LongTake take) {
+    int frame = 128 * (turn++ % 500);
+    Frames one = new Frames(frame, frame + 1);
+    Motion motion = take.raw;
+    for (Plate plate : local) {
+      motion = plate.apply(motion, one, Work.UNWATCHED);
+    }
+    pose.solve(motion.clip(), frame);
+    return pose.y(0);
+  }
+}
