@@ -9,6 +9,7 @@ import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
 import javafx.stage.Stage;
+import waxhand.core.project.Project;
 import waxhand.desk.bench.Bench;
 import waxhand.desk.theme.Theme;
 
@@ -21,6 +22,15 @@ public final class DeskApp extends Application {
   private static final double HEIGHT = 800;
 
   private Bench bench;
+  private Optional<Project> demo = Optional.empty();
+
+  /** Rehearses the demo before there is a window to hold up. */
+  @Override
+  public void init() {
+    if (getParameters().getUnnamed().contains("--demo")) {
+      demo = Optional.of(Demo.project());
+    }
+  }
 
   @Override
   public void start(Stage stage) {
@@ -36,11 +46,8 @@ public final class DeskApp extends Application {
     Thread.currentThread()
         .setUncaughtExceptionHandler((t, e) -> bench.notices().fail("Something went wrong", e));
     Map<String, String> named = getParameters().getNamed();
-    if (getParameters().getUnnamed().contains("--demo")) {
-      bench.session().reset(Demo.project(), Optional.empty());
-    } else {
-      bench.files().offerRescue();
-    }
+    demo.ifPresentOrElse(
+        p -> bench.session().reset(p, Optional.empty()), bench.files()::offerRescue);
     bench.viewport().active().requestFocus();
     List<Path> paths =
         getParameters().getUnnamed().stream()

@@ -37,7 +37,11 @@ public record TwoBone(Vector3dc upper, Vector3dc lower, Vector3dc hinge) {
     Vector3d line = new Vector3d(goal).sub(root);
     double wanted = line.length();
     double reach = Math.max(Math.abs(a - b) + 1e-9, Math.min(wanted, a + b - 1e-9));
-    line.div(Math.max(wanted, 1e-12));
+    if (wanted < 1e-9) {
+      line.set(0, -1, 0);
+    } else {
+      line.div(wanted);
+    }
     Vector3d off = new Vector3d(bend).fma(-bend.dot(line), line);
     if (off.lengthSquared() < 1e-16) {
       off.set(Math.abs(line.y) < 0.9 ? new Vector3d(0, 1, 0) : new Vector3d(0, 0, 1));

@@ -30,11 +30,11 @@ public final class RotationVectors {
     double px = 0;
     double py = 0;
     double pz = 0;
+    double before = 0;
     for (int n = 0; n < count; n++) {
       Quats.between(reference, 0, rotations, 4 * n, q, 0);
       Quats.log(q, 0, v, 0);
       double angle = Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
-      double before = Math.sqrt(px * px + py * py + pz * pz);
       if (angle > NEAR || before > NEAR) {
         // the same rotation some whole turns further may be nearer to the sample before
         double k = angle > 1e-9 ? 1 / angle : 0;
@@ -51,6 +51,7 @@ public final class RotationVectors {
       if (angle > LIMIT) {
         return false;
       }
+      before = angle;
       px = v[0];
       py = v[1];
       pz = v[2];

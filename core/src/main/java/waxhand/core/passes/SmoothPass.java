@@ -77,7 +77,7 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
           true);
 
   /** Frames filtered together. */
-  static final int BLOCK = 8 * Track.CHUNK;
+  static final int BLOCK = 4 * Track.CHUNK;
 
   /** Most frames that residual analysis looks at. */
   private static final int ANALYSED = 2400;
@@ -205,32 +205,35 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
 
   private static Track rotation(Track track, Frames frames, Butterworth filter, Set<Axis> axes) {
     Track out = track;
+    int most = BLOCK + 2 * filter.reach();
+    double[] q = new double[4 * most];
+    double[] v = new double[3 * most];
+    double[] smooth = new double[4 * BLOCK];
+    double[] work = new double[filter.workspace(most, 4)];
+    double[] reference = new double[4];
     for (Frames block : blocks(frames)) {
       Frames window = block.grown(filter.reach()).within(Frames.first(track.frames()));
-      int count = window.count();
-      double[] q = new double[4 * count];
-      track.read(window, q);
       Frames wanted = block.within(frames).within(window);
+      int count = window.count();
+      int skip = wanted.from() - window.from();
+      track.read(window, q);
       if (isStill(q, count)) {
         continue;
       }
-      double[] smooth = new double[4 * wanted.count()];
-      int skip = wanted.from() - window.from();
-      double[] v = new double[3 * count];
-      double[] reference = middle(q);
+      System.arraycopy(q, 4 * (count / 2), reference, 0, 4);
       if (RotationVectors.fromRotations(q, count, reference, v)) {
         double[] raw = axes.size() < 3 ? v.clone() : null;
-        filter.smooth(v, count, 3, new double[filter.workspace(count, 3)]);
+        filter.smooth(v, count, 3, work);
         if (raw != null) {
-          restore(v, raw, axes);
+          restore(v, raw, 3 * count, axes);
         }
         for (int n = 0; n < wanted.count(); n++) {
           RotationVectors.toRotation(v, skip + n, reference, smooth, 4 * n);
         }
       } else {
         RotationVectors.alignSigns(q, count);
-        filter.smooth(q, count, 4, new double[filter.workspace(count, 4)]);
-        System.arraycopy(q, 4 * skip, smooth, 0, smooth.length);
+        filter.smooth(q, count, 4, work);
+        System.arraycopy(q, 4 * skip, smooth, 0, 4 * wanted.count());
         for (int n = 0; n < wanted.count(); n++) {
           Quats.normalize(smooth, 4 * n);
         }
@@ -248,7 +251,7 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
       track.read(window, p);
       double[] raw = p.clone();
       filter.smooth(p, window.count(), 3, new double[filter.workspace(window.count(), 3)]);
-      restore(p, raw, axes);
+      restore(p, raw, p.length, axes);
       Frames wanted = block.within(frames).within(window);
       int skip = 3 * (wanted.from() - window.from());
       out = out.with(wanted, Arrays.copyOfRange(p, skip, skip + 3 * wanted.count()));
@@ -256,10 +259,10 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
     return out;
   }
 
-  private static void restore(double[] filtered, double[] raw, Set<Axis> axes) {
+  private static void restore(double[] filtered, double[] raw, int length, Set<Axis> axes) {
     for (Axis axis : Axis.values()) {
       if (!axes.contains(axis)) {
-        for (int i = axis.ordinal(); i < raw.length; i += 3) {
+        for (int i = axis.ordinal(); i < length; i += 3) {
           filtered[i] = raw[i];
         }
       }

@@ -2,6 +2,7 @@ package waxhand.core.project;
 
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
@@ -12,7 +13,6 @@ import waxhand.core.motion.Motion;
  *
  * @param fileName of the file it came from, without folders
  * @param bytes the whole file; must not be modified
- * @param sha256 checksum of the bytes, lower-case hex
  * @param motion what was read
  * @param reading how it was read, in the words of the reader, to read it again the same way
  * @param assumptions what the reader took for granted, in plain words
@@ -20,13 +20,17 @@ import waxhand.core.motion.Motion;
 public record RawTake(
     String fileName,
     byte[] bytes,
-    String sha256,
     Motion motion,
     Map<String, String> reading,
     List<String> assumptions) {
   public RawTake {
     reading = Map.copyOf(reading);
     assumptions = List.copyOf(assumptions);
+  }
+
+  /** Checksum of the bytes, lower-case hex; worked out at each call. */
+  public String sha256() {
+    return sha256(bytes);
   }
 
   public static String sha256(byte[] bytes) {
@@ -42,13 +46,13 @@ public record RawTake(
   public boolean equals(Object other) {
     return this == other
         || (other instanceof RawTake r
-            && sha256.equals(r.sha256)
             && fileName.equals(r.fileName)
-            && reading.equals(r.reading));
+            && reading.equals(r.reading)
+            && Arrays.equals(bytes, r.bytes));
   }
 
   @Override
   public int hashCode() {
-    return sha256.hashCode();
+    return fileName.hashCode() + bytes.length;
   }
 }

@@ -74,8 +74,9 @@ final class LevelPicture implements PassPicture {
     words.setText(
         String.format(
             Locale.ROOT,
-            "The body stands %.1f cm tall%s. Look from the side to check the floor.",
+            "The body stands %.1f cm tall (scaled by %.3f)%s. Look from the side to check the floor.",
             100 * out.body().heightM(),
+            out.body().heightM() / Math.max(1e-9, in.body().heightM()),
             in.body().soles().isEmpty() ? "; no feet were found, so the lowest joint counts" : ""));
   }
 

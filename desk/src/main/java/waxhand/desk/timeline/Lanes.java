@@ -217,6 +217,10 @@ public final class Lanes extends Region {
     g.setFill(palette.get(chosen ? Ink.INK : Ink.SOFT));
     g.setFont(Font.font(chosen ? "Lato Semibold" : "Lato", 12));
     g.fillText(clipped(plate.name()), 16, top + 16);
+    if (actsOnSelection(plate)) {
+      g.setFill(palette.get(Ink.FOCUS));
+      g.fillOval(6, top + 9, 6, 6);
+    }
     g.setFont(Font.font("Lato", 12));
     g.setStroke(palette.get(Ink.HAIRLINE));
     g.setLineWidth(1);
@@ -263,6 +267,16 @@ public final class Lanes extends Region {
       g.fillText(words, Math.max(x0 + in, x0) + 10, top + 16);
       g.restore();
     }
+  }
+
+  /** Whether the plate acts on a part that is selected; such lanes carry a dot. */
+  private boolean actsOnSelection(Plate plate) {
+    return session
+        .takeProperty()
+        .get()
+        .map(t -> plate.scope().joints(t.raw().motion().body()))
+        .map(joints -> joints.intersects(session.selectionProperty().get()))
+        .orElse(false);
   }
 
   private static String clipped(String name) {

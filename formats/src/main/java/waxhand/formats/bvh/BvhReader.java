@@ -83,7 +83,7 @@ public final class BvhReader {
     how.put("unit", unit.key());
     how.put("up", up.name());
     how.put("rateHz", Double.toString(rate));
-    return new RawTake(file, bytes, RawTake.sha256(bytes), Motion.of(clip), how, assumptions);
+    return new RawTake(file, bytes, Motion.of(clip), how, assumptions);
   }
 
   private void parse(BvhHeader header, Converter converter, Work work) throws FormatException {

@@ -4,11 +4,24 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * A natural cubic spline through keys over time; constant before the first and after the last key.
+ * Keys over time with a natural cubic spline through them, or with eased ramps between them that
+ * never leave the range of their two keys; constant before the first and after the last key.
  */
 final class KeySpline {
   private final List<double[]> keys = new ArrayList<>();
+  private final boolean ramps;
   private double[] bend;
+
+  KeySpline() {
+    this(false);
+  }
+
+  /**
+   * @param ramps whether to ease from key to key in stead of a spline
+   */
+  KeySpline(boolean ramps) {
+    this.ramps = ramps;
+  }
 
   /** Adds a key; times must rise. A key at (nearly) the time of the last one replaces it. */
   void key(double time, double value) {
@@ -40,7 +53,7 @@ final class KeySpline {
     if (time >= keys.get(n - 1)[0]) {
       return keys.get(n - 1)[1];
     }
-    if (bend == null) {
+    if (bend == null && !ramps) {
       solve();
     }
     int low = 0;
@@ -56,6 +69,10 @@ final class KeySpline {
     double h = keys.get(high)[0] - keys.get(low)[0];
     double a = (keys.get(high)[0] - time) / h;
     double b = 1 - a;
+    if (ramps) {
+      double from = keys.get(low)[1];
+      return from + (keys.get(high)[1] - from) * Stance.ease(b);
+    }
     return a * keys.get(low)[1]
         + b * keys.get(high)[1]
         + ((a * a * a - a) * bend[low] + (b * b * b - b) * bend[high]) * h * h / 6;

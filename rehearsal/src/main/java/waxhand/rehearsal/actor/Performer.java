@@ -23,6 +23,9 @@ public final class Performer {
   /** Grid of the quantities that follow from others, a second. */
   private static final double GRID_HZ = 240;
 
+  /** Height of the grips of a crate that stands on the deck, as a share of the actor's. */
+  private static final double GRIP_HEIGHT = 0.19;
+
   private final Build build;
   private final Score score;
   private final double h;
@@ -274,6 +277,7 @@ public final class Performer {
     trunk(t);
     for (int s = 0; s < 2; s++) {
       leg(s, t);
+      collar(s, t);
     }
     solve();
     for (int s = 0; s < 2; s++) {
@@ -322,17 +326,28 @@ public final class Performer {
     local[joint].set(q).normalize();
   }
 
-  private void arm(int s, double t) {
-    double x = s == 0 ? 1 : -1;
+  private double swing(int s, double t) {
     double step = at(stepping, t - 0.03) * score.swing.at(t);
-    double swing = -x * 0.95 * step - score.armsBack.at(t) + 0.02 * sway.at(20 + s, t);
+    return -side(s) * 0.95 * step - score.armsBack.at(t) + 0.02 * sway.at(20 + s, t);
+  }
+
+  private static double side(int s) {
+    return s == 0 ? 1 : -1;
+  }
+
+  private void collar(int s, double t) {
+    double x = side(s);
+    local[build.joint(s, Build.COLLAR)].rotateZ(-x * 0.06).rotateY(-x * 0.12 * swing(s, t));
+  }
+
+  private void arm(int s, double t) {
+    double x = side(s);
+    double swing = swing(s, t);
     double flex = 0.2 + 0.75 * Math.max(0, swing) + 0.12 * score.swing.at(t);
     double away = Math.toRadians(77) - 0.12 * Math.abs(score.armsBack.at(t));
-    int collar = build.joint(s, Build.COLLAR);
     int upper = build.joint(s, Build.UPPER_ARM);
     int fore = build.joint(s, Build.FOREARM);
     int hand = build.joint(s, Build.HAND);
-    local[collar].identity().rotateZ(-x * 0.06).rotateY(-x * 0.12 * swing);
     double chestLean = 0.7 * score.lean.at(t);
     local[upper]
         .identity()
@@ -370,8 +385,7 @@ public final class Performer {
     int hand = build.joint(s, Build.HAND);
     double[] crate = crate(t);
     Quaterniond turn = new Quaterniond().rotateY(crate[3]);
-    Vector3d goal = turn.transform(new Vector3d(x * 0.135 * h, 0, -0.045 * h));
-    goal.add(crate[0], crate[1], crate[2]);
+    Vector3d goal = gripOn(crate, s);
     Vector3d to = new Vector3d(world[hand]).lerp(goal, grip);
     Vector3d middle = new Vector3d(world[upper]).lerp(world[hand], 0.5);
     Vector3d free = new Vector3d(world[fore]).sub(middle);
@@ -387,15 +401,35 @@ public final class Performer {
     set(hand, new Quaterniond(arm.lowerRotation()).conjugate().mul(wanted));
   }
 
-  /** Middle of the crate and its heading: on the deck, or carried before the belly. */
+  /** Where a hand holds a crate, given its middle and heading. */
+  private Vector3d gripOn(double[] crate, int s) {
+    Vector3d grip = new Vector3d(side(s) * 0.135 * h, 0, -0.045 * h);
+    return new Quaterniond().rotateY(crate[3]).transform(grip).add(crate[0], crate[1], crate[2]);
+  }
+
+  /** Middle of the crate and its heading, drawn in as far as the arms need to reach it. */
   private double[] crate(double t) {
+    double[] crate = freeCrate(t);
+    double reach = 0.985 * (build.arm2(0).upper().length() + build.arm2(0).lower().length());
+    double beyond = 0;
+    Vector3d shoulders = new Vector3d();
+    for (int s = 0; s < 2; s++) {
+      Vector3d shoulder = world[build.joint(s, Build.UPPER_ARM)];
+      beyond = Math.max(beyond, gripOn(crate, s).distance(shoulder) - reach);
+      shoulders.fma(0.5, shoulder);
+    }
+    Vector3d in = shoulders.sub(crate[0], crate[1], crate[2]).normalize(1.15 * beyond + 1e-12);
+    return new double[] {crate[0] + in.x, crate[1] + in.y, crate[2] + in.z, crate[3]};
+  }
+
+  private double[] freeCrate(double t) {
     double[] spot = score.crateSpots.get(0);
     for (double[] each : score.crateSpots) {
       if (each[0] <= t || Math.abs(each[0] - t) < Math.abs(spot[0] - t)) {
         spot = each;
       }
     }
-    double up = Stance.ease(score.crateUp.at(t));
+    double up = score.crateUp.at(t);
     double yaw = score.yaw.at(t);
     double ahead = (0.215 + 0.02 * (1 - up)) * h;
     double cx = hips.x + ahead * Math.sin(yaw);
@@ -403,7 +437,7 @@ public final class Performer {
     double cy = hips.y + 0.055 * h;
     return new double[] {
       spot[1] + (cx - spot[1]) * up,
-      0.115 * h + (cy - 0.115 * h) * up,
+      GRIP_HEIGHT * h + (cy - GRIP_HEIGHT * h) * up,
       spot[2] + (cz - spot[2]) * up,
       spot[3] + (yaw - spot[3]) * up
     };

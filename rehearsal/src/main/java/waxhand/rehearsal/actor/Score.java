@@ -20,10 +20,10 @@ public final class Score {
   final KeySpline lean = new KeySpline();
   final KeySpline back = new KeySpline();
   final KeySpline look = new KeySpline();
-  final KeySpline swing = new KeySpline();
+  final KeySpline swing = new KeySpline(true);
   final KeySpline armsBack = new KeySpline();
-  final KeySpline grip = new KeySpline();
-  final KeySpline crateUp = new KeySpline();
+  final KeySpline grip = new KeySpline(true);
+  final KeySpline crateUp = new KeySpline(true);
   final List<double[]> crateSpots = new ArrayList<>();
 
   private final double h;
@@ -274,7 +274,7 @@ public final class Score {
 
   /** Where a crate stands that can be gripped from here. */
   private double[] cratePlace() {
-    double ahead = 0.27 * h;
+    double ahead = 0.245 * h;
     return new double[] {px + ahead * Math.sin(heading), pz + ahead * Math.cos(heading)};
   }
 
@@ -282,9 +282,9 @@ public final class Score {
     holdAll();
     double t = now + 0.85 * tempo;
     drop.key(now + 0.12, drop.last() + 0.003);
-    drop.key(t, 0.235);
-    drop.key(t + 0.1, 0.24);
-    lean.key(t, Math.toRadians(44));
+    drop.key(t, 0.262);
+    drop.key(t + 0.1, 0.266);
+    lean.key(t, Math.toRadians(57));
     back.key(t, 0.075);
     now = t + 0.1;
     drop.hold(now);

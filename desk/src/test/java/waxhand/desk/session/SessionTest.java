@@ -1,0 +1,93 @@
+package waxhand.desk.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.LevelPass;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.SmoothPass;
+import waxhand.desk.Demo;
+
+class SessionTest {
+  private static Session demo() {
+    Session session = new Session();
+    session.reset(Demo.project(), Optional.empty());
+    return session;
+  }
+
+  @Test
+  void flagsStayWithTheirPlateWhileTheChainChanges() {
+    Chain chain =
+        Chain.of(
+            Plate.of("a", SmoothPass.KIND.defaults()), Plate.of("b", LevelPass.KIND.defaults()));
+    Flag flag = Flag.after(chain, 1);
+    assertThat(flag.index(chain)).isEqualTo(1);
+    assertThat(flag.index(chain.moved("a", 1))).isEqualTo(2);
+    assertThat(flag.index(chain.without("a"))).isEqualTo(1);
+    assertThat(Flag.after(chain, -3)).isEqualTo(Flag.RAW);
+    assertThat(Flag.after(chain, 2)).isEqualTo(Flag.RESULT);
+    assertThat(Flag.RESULT.index(chain.without("a"))).isEqualTo(1);
+    assertThat(Flag.RAW.words(chain)).isEqualTo("raw");
+  }
+
+  @Test
+  void viewStateLiesOutsideUndo() {
+    Session session = demo();
+    session.seek(500);
+    session.editChain("first", null, c -> Chain.of(Plate.of("a", SmoothPass.KIND.defaults())));
+    session.plateIdProperty().set(Optional.of("a"));
+    session.seek(600);
+    session.undo();
+    assertThat(session.frameProperty().get()).isEqualTo(600);
+    assertThat(session.plate()).isEmpty();
+    assertThat(session.isDirty()).isFalse();
+    session.redo();
+    assertThat(session.isDirty()).isTrue();
+    assertThat(session.undoName()).contains("first");
+  }
+
+  @Test
+  void anotherTakeStartsWithNothingLeftOver() {
+    Session session = demo();
+    session.seek(1600);
+    session.flagBProperty().set(Flag.RAW);
+    session.playingProperty().set(true);
+    session.choose("take-3");
+    assertThat(session.frameProperty().get()).isZero();
+    assertThat(session.flagBProperty().get()).isEqualTo(Flag.RESULT);
+    assertThat(session.playingProperty().get()).isFalse();
+    session.seek(99_999);
+    assertThat(session.frameProperty().get()).isEqualTo(session.frames() - 1);
+    session.edit("remove", p -> p.without("take-3"));
+    assertThat(session.takeProperty().get().orElseThrow().id()).isEqualTo("take-1");
+    session.undo();
+    assertThat(session.projectProperty().get().takes()).hasSize(3);
+  }
+
+  @Test
+  void whatIsRememberedComesBackAndDamageDoesNoHarm(@TempDir Path folder) throws Exception {
+    String before = System.getProperty("waxhand.home", "");
+    System.setProperty("waxhand.home", folder.toString());
+    try {
+      Memory memory = new Memory();
+      Path take = Files.createFile(folder.resolve("a.bvh"));
+      memory.rememberFolder("takes", take);
+      memory.rememberRecent(take);
+      memory.put("key.play", "P");
+      Memory again = new Memory();
+      assertThat(again.folder("takes")).contains(folder);
+      assertThat(again.folder("projects")).isEmpty();
+      assertThat(again.recent()).containsExactly(take);
+      assertThat(again.keys()).containsEntry("play", "P");
+      Files.writeString(folder.resolve("desk.properties"), "x=\\u00zz");
+      assertThat(new Memory().recent()).isEmpty();
+    } finally {
+      System.setProperty("waxhand.home", before.isEmpty() ? folder.toString() : before);
+    }
+  }
+}
