@@ -18,9 +18,6 @@ import waxhand.desk.theme.Theme;
  * picture of the window once it is drawn and ends, {@code --shots=FOLDER} writes those of the docs.
  */
 public final class DeskApp extends Application {
-  private static final double WIDTH = 1280;
-  private static final double HEIGHT = 800;
-
   private Bench bench;
   private Optional<Project> demo = Optional.empty();
 
@@ -36,7 +33,10 @@ public final class DeskApp extends Application {
   public void start(Stage stage) {
     Theme.loadFonts();
     bench = new Bench();
-    Scene scene = bench.scene(WIDTH, HEIGHT);
+    Map<String, String> named = getParameters().getNamed();
+    double width = Double.parseDouble(named.getOrDefault("width", "1280"));
+    double height = Double.parseDouble(named.getOrDefault("height", "800"));
+    Scene scene = bench.scene(width, height);
     stage.setScene(scene);
     stage.setTitle("Wax Hand");
     stage.setMinWidth(960);
@@ -45,7 +45,6 @@ public final class DeskApp extends Application {
     stage.show();
     Thread.currentThread()
         .setUncaughtExceptionHandler((t, e) -> bench.notices().fail("Something went wrong", e));
-    Map<String, String> named = getParameters().getNamed();
     demo.ifPresentOrElse(
         p -> bench.session().reset(p, Optional.empty()), bench.files()::offerRescue);
     bench.viewport().active().requestFocus();

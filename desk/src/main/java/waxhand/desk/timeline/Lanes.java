@@ -195,7 +195,9 @@ public final class Lanes extends Region {
         g.fillRect(LEFT + i * each, top + STRIP - height, each + 0.5, height);
       }
       g.setFill(palette.get(Ink.SOFT));
-      g.fillText(String.format(Locale.ROOT, "up to %.1f mm", 1000 * most), 16, top + 29);
+      boolean same = java.util.Arrays.stream(d).allMatch(v -> v == 0);
+      String words = same ? "the same" : String.format(Locale.ROOT, "up to %.1f mm", 1000 * most);
+      g.fillText(words, 16, top + 29);
     }
     Color veil = palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.72);
     g.setFill(veil);

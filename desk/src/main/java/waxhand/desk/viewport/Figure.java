@@ -70,8 +70,7 @@ final class Figure {
 
   /** Colours the figure; chosen parts stand out. */
   void paint(Palette palette, BitSet chosen, double opacity) {
-    // clear skins add up where they overlap, so they start darker
-    Color plain = palette.get(opacity < 1 ? Ink.WAX_SHADE : Ink.WAX);
+    Color plain = palette.get(Ink.WAX);
     PhongMaterial shade = new PhongMaterial(palette.get(Ink.SHADOW));
     for (int i = 0; i < parts.size(); i++) {
       FigureParts.Part part = parts.get(i);
@@ -83,9 +82,14 @@ final class Figure {
       if (chosen.get(part.joint()) && !part.band()) {
         colour = palette.get(Ink.FOCUS).interpolate(plain, 0.25);
       }
+      // the renderer blends materials as if they were multiplied by their opacity already
       PhongMaterial material =
           new PhongMaterial(
-              Color.color(colour.getRed(), colour.getGreen(), colour.getBlue(), opacity));
+              Color.color(
+                  colour.getRed() * opacity,
+                  colour.getGreen() * opacity,
+                  colour.getBlue() * opacity,
+                  opacity));
       material.setSpecularColor(opacity < 1 ? Color.BLACK : Color.gray(0.24));
       material.setSpecularPower(18);
       skins.get(i).setMaterial(material);

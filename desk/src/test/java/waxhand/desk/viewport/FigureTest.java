@@ -43,8 +43,8 @@ class FigureTest {
         assertThat(v).isPositive();
         all += part.band() ? 0 : v;
       }
-      // a person of 1.78 m has some 70 litres; a lay figure is leaner
-      assertThat(1000 * all).isBetween(35.0, 90.0);
+      // a person of 1.78 m has some 70 litres; skins overlap at the joints
+      assertThat(1000 * all).isBetween(60.0, 110.0);
       assertThat(parts.stream().filter(p -> p.side() == Side.LEFT && !p.band()).count())
           .isEqualTo(parts.stream().filter(p -> p.side() == Side.RIGHT && !p.band()).count());
       // sides are told apart by the number of bands too
