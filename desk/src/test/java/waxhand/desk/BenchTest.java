@@ -5,25 +5,17 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.BitSet;
 import java.util.Optional;
-import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
-import javafx.scene.Scene;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
-import javafx.stage.Stage;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.testfx.api.FxToolkit;
-import org.testfx.framework.junit5.ApplicationTest;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
@@ -34,90 +26,17 @@ import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Span;
 import waxhand.core.passes.Work;
-import waxhand.desk.bench.Bench;
 import waxhand.desk.session.Flag;
-import waxhand.desk.session.Session;
-import waxhand.desk.theme.Theme;
 import waxhand.desk.timeline.Lanes;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
 
 /** Drives the true window with mouse and keys. */
-class BenchTest extends ApplicationTest {
+class BenchTest extends DeskTest {
   @TempDir Path folder;
-  private Bench bench;
-  private Session session;
-
-  @Override
-  public void start(Stage stage) throws Exception {
-    Path home = Files.createTempDirectory("waxhand-home");
-    System.setProperty("waxhand.home", home.toString());
-    Theme.loadFonts();
-    bench = new Bench();
-    session = bench.session();
-    Scene scene = bench.scene(1280, 800);
-    stage.setScene(scene);
-    stage.setX(0);
-    stage.setY(0);
-    stage.show();
-    bench.viewport().active().requestFocus();
-  }
-
-  @AfterEach
-  void close() throws Exception {
-    interact(bench::close);
-    FxToolkit.cleanupStages();
-  }
-
-  private static void until(Callable<Boolean> condition) throws Exception {
-    WaitForAsyncUtils.waitFor(30, TimeUnit.SECONDS, condition);
-    WaitForAsyncUtils.waitForFxEvents();
-  }
-
-  /** Waits until the chain as it is now has been worked out. */
-  private void untilWorkedOut() throws Exception {
-    WaitForAsyncUtils.waitForFxEvents();
-    until(
-        () ->
-            session.stagesProperty().get().map(s -> s.chain().equals(session.chain())).orElse(false)
-                && bench.sketch().map(s -> s.chain().equals(session.chain())).orElse(false));
-  }
-
-  private void openDemo() throws Exception {
-    interact(() -> session.reset(Demo.project(), Optional.empty()));
-    untilWorkedOut();
-  }
-
-  private void select(Role role) {
-    BitSet parts = new BitSet();
-    parts.set(raw().body().joint(role).getAsInt());
-    interact(() -> session.selectionProperty().set(parts));
-  }
-
-  private Motion raw() {
-    return session.takeProperty().get().orElseThrow().raw().motion();
-  }
-
-  private Motion result() {
-    return session.motionAt(Flag.RESULT).orElseThrow();
-  }
-
-  private Plate plate() {
-    return session.plate().orElseThrow();
-  }
 
   private Point2D inLanes(double x, double y) {
     return lookup("#lanes").query().localToScreen(x, y);
-  }
-
-  private void type(String field, String text) {
-    interact(
-        () -> {
-          TextField node = lookup("#" + field).queryAs(TextField.class);
-          node.requestFocus();
-          node.setText(text);
-          node.fireEvent(new javafx.event.ActionEvent());
-        });
   }
 
   @Test

@@ -125,6 +125,9 @@ public final class Clip {
    * frames. The result stands on {@code other}'s skeleton.
    */
   public Clip with(Frames run, Clip other) {
+    if (run.count() == frames) {
+      return other;
+    }
     Track[] r = rotations.clone();
     Track[] t = travels.clone();
     for (int j = 0; j < r.length; j++) {

@@ -128,6 +128,9 @@ public final class Track {
     if (other == this || run.isEmpty()) {
       return this;
     }
+    if (run.count() == frames) {
+      return other;
+    }
     double[][] changed = null;
     int frame = run.from();
     while (frame < run.to()) {

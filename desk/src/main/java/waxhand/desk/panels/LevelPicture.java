@@ -8,7 +8,6 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 import waxhand.core.body.Sole;
-import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 import waxhand.desk.session.Session;
@@ -44,14 +43,12 @@ final class LevelPicture implements PassPicture {
 
   @Override
   public void show(Session session) {
-    Optional<Stages> stages = session.stagesProperty().get();
-    int index =
-        stages.flatMap(s -> s.chain().indexOf(plateId).stream().boxed().findFirst()).orElse(-1);
-    if (index < 0) {
+    Optional<PassPicture.Work> work = PassPicture.workOf(session, plateId);
+    if (work.isEmpty()) {
       return;
     }
-    Motion in = stages.get().motions().get(index);
-    Motion out = stages.get().motions().get(index + 1);
+    Motion in = work.get().in();
+    Motion out = work.get().out();
     if (in != drawnIn) {
       before = lowest(in);
       drawnIn = in;

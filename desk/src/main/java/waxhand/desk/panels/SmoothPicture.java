@@ -9,7 +9,6 @@ import java.util.concurrent.CompletableFuture;
 import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.layout.VBox;
-import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.maths.EulerAngles;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Motion;
@@ -49,18 +48,13 @@ final class SmoothPicture implements PassPicture {
 
   @Override
   public void show(Session session) {
-    Optional<Stages> stages = session.stagesProperty().get();
-    int index =
-        stages.flatMap(s -> s.chain().indexOf(plateId).stream().boxed().findFirst()).orElse(-1);
-    if (index < 0) {
+    Optional<PassPicture.Work> work = PassPicture.workOf(session, plateId);
+    if (work.isEmpty() || !(work.get().settled() instanceof SmoothPass smooth)) {
       return;
     }
-    Motion in = stages.get().motions().get(index);
-    Motion out = stages.get().motions().get(index + 1);
-    Plate plate = stages.get().chain().plates().get(index);
-    if (!(stages.get().passes().get(index) instanceof SmoothPass smooth)) {
-      return;
-    }
+    Motion in = work.get().in();
+    Motion out = work.get().out();
+    Plate plate = work.get().plate();
     if (in != analysed || !plate.scope().equals(analysedScope)) {
       analyse(session, in, plate.scope(), smooth);
     }

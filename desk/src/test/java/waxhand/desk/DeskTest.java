@@ -1,0 +1,108 @@
+package waxhand.desk;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.BitSet;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import javafx.event.ActionEvent;
+import javafx.scene.Scene;
+import javafx.scene.control.TextField;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.AfterEach;
+import org.testfx.api.FxToolkit;
+import org.testfx.framework.junit5.ApplicationTest;
+import org.testfx.util.WaitForAsyncUtils;
+import waxhand.core.body.Role;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Plate;
+import waxhand.desk.bench.Bench;
+import waxhand.desk.session.Flag;
+import waxhand.desk.session.Session;
+import waxhand.desk.theme.Theme;
+
+/** The true window with the demo, and what tests do with it. */
+abstract class DeskTest extends ApplicationTest {
+  Bench bench;
+  Session session;
+
+  @Override
+  public void start(Stage stage) throws Exception {
+    Path home = Files.createTempDirectory("waxhand-home");
+    System.setProperty("waxhand.home", home.toString());
+    Theme.loadFonts();
+    bench = new Bench();
+    session = bench.session();
+    Scene scene = bench.scene(1280, 800);
+    stage.setScene(scene);
+    stage.setX(0);
+    stage.setY(0);
+    stage.show();
+    bench.viewport().active().requestFocus();
+  }
+
+  @AfterEach
+  void close() throws Exception {
+    interact(bench::close);
+    FxToolkit.cleanupStages();
+  }
+
+  static void until(Callable<Boolean> condition) throws Exception {
+    WaitForAsyncUtils.waitFor(30, TimeUnit.SECONDS, condition);
+    WaitForAsyncUtils.waitForFxEvents();
+  }
+
+  /** Waits until the chain as it is now has been worked out. */
+  void untilWorkedOut() throws Exception {
+    WaitForAsyncUtils.waitForFxEvents();
+    until(
+        () ->
+            session.stagesProperty().get().map(s -> s.chain().equals(session.chain())).orElse(false)
+                && bench.sketch().map(s -> s.chain().equals(session.chain())).orElse(false));
+  }
+
+  void openDemo() throws Exception {
+    interact(() -> session.reset(Demo.project(), Optional.empty()));
+    untilWorkedOut();
+  }
+
+  void select(Role... roles) {
+    BitSet parts = new BitSet();
+    for (Role role : roles) {
+      parts.set(raw().body().joint(role).getAsInt());
+    }
+    interact(() -> session.selectionProperty().set(parts));
+  }
+
+  Motion raw() {
+    return session.takeProperty().get().orElseThrow().raw().motion();
+  }
+
+  Motion result() {
+    return session.motionAt(Flag.RESULT).orElseThrow();
+  }
+
+  Plate plate() {
+    return session.plate().orElseThrow();
+  }
+
+  /** Does a command as a button or key would. */
+  boolean run(String command) {
+    boolean[] done = new boolean[1];
+    interact(() -> done[0] = bench.commands().get(command).run());
+    WaitForAsyncUtils.waitForFxEvents();
+    return done[0];
+  }
+
+  /** Types into a field and presses Enter. */
+  void type(String field, String text) {
+    interact(
+        () -> {
+          TextField node = lookup("#" + field).queryAs(TextField.class);
+          node.requestFocus();
+          node.setText(text);
+          node.fireEvent(new ActionEvent());
+        });
+  }
+}
