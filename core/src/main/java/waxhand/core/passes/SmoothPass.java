@@ -109,13 +109,12 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
     return cutoffHz.isPresent();
   }
 
-  /** With the suggested cutoff; a take too short to tell is left as it is. */
+  /** With the suggested cutoff; on a take too short to tell, itself, which then changes nothing. */
   @Override
   public SmoothPass settled(Motion in, Scope scope) {
     return isSettled()
         ? this
-        : withCutoff(
-            analyse(in, scope).map(ResidualAnalysis::suggestedHz).orElse(Double.POSITIVE_INFINITY));
+        : analyse(in, scope).map(found -> withCutoff(found.suggestedHz())).orElse(this);
   }
 
   /**
@@ -157,7 +156,7 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
   @Override
   public Motion apply(Motion in, Frames frames, Scope scope, Work work) {
     Clip clip = in.clip();
-    double cutoff = cutoffHz.getAsDouble();
+    double cutoff = cutoffHz.orElse(Double.POSITIVE_INFINITY);
     if (!(cutoff < clip.rateHz() / 2) || clip.frames() < 2) {
       return in;
     }

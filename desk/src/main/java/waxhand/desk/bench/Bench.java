@@ -271,7 +271,9 @@ public final class Bench extends StackPane {
   }
 
   void showHandoff() {
-    showSheet(new HandoffSheet(session, jobs, notices, memory, s -> closeSheet()));
+    HandoffSheet sheet = new HandoffSheet(session, jobs, notices, memory, s -> closeSheet());
+    showSheet(sheet);
+    sheet.begin();
   }
 
   void showReread() {

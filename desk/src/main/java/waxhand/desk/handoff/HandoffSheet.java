@@ -30,6 +30,7 @@ import waxhand.formats.Up;
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
   private static final String SAME = "as it came";
+  private static final String HOME = System.getProperty("user.home");
   private final Session session;
   private final Jobs jobs;
   private final Notices notices;
@@ -73,8 +74,7 @@ public final class HandoffSheet extends VBox {
     pattern.setId("handoff-name");
     folder.setId("handoff-folder");
     folder.setPrefColumnCount(26);
-    folder.setText(
-        memory.folder("handoff").map(Path::toString).orElse(System.getProperty("user.home")));
+    folder.setText(shortened(memory.folder("handoff").map(Path::toString).orElse(HOME)));
     pattern.setTooltip(new Tooltip("{project}, {take}, {from} and {to} are filled in"));
     preview.getStyleClass().add("wh-soft");
     pattern.textProperty().addListener((o, a, b) -> preview());
@@ -110,16 +110,31 @@ public final class HandoffSheet extends VBox {
     preview();
   }
 
+  /** The home folder is written as ~. */
+  private static String shortened(String path) {
+    return path.startsWith(HOME) ? "~" + path.substring(HOME.length()) : path;
+  }
+
+  private String fullFolder() {
+    String path = folder.getText().strip();
+    return path.startsWith("~") ? HOME + path.substring(1) : path;
+  }
+
+  /** Puts the cursor where the first answer is expected. */
+  public void begin() {
+    from.requestFocus();
+  }
+
   private void chooseFolder() {
     DirectoryChooser chooser = new DirectoryChooser();
     chooser.setTitle("Folder to hand on to");
-    File now = new File(folder.getText());
+    File now = new File(fullFolder());
     if (now.isDirectory()) {
       chooser.setInitialDirectory(now);
     }
     File chosen = chooser.showDialog(getScene().getWindow());
     if (chosen != null) {
-      folder.setText(chosen.toString());
+      folder.setText(shortened(chosen.toString()));
     }
   }
 
@@ -167,7 +182,7 @@ public final class HandoffSheet extends VBox {
       notices.fail("These frames cannot be handed on", e);
       return;
     }
-    Path path = Path.of(folder.getText()).resolve(fileName());
+    Path path = Path.of(fullFolder()).resolve(fileName());
     Handoff handoff = new Handoff(Optional.of(range), chosenUnit(), Up.ofKey(up.getValue()));
     memory.rememberFolder("handoff", path);
     jobs.run(

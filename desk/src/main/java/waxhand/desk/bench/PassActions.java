@@ -1,0 +1,264 @@
+package waxhand.desk.bench;
+
+import java.util.BitSet;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import waxhand.core.motion.Frames;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.PassKind;
+import waxhand.core.passes.PassKinds;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Scope;
+import waxhand.core.passes.Span;
+import waxhand.desk.command.Commands;
+import waxhand.desk.session.Flag;
+import waxhand.desk.session.Session;
+import waxhand.formats.project.Recipe;
+
+/** The commands of passes and of the flags A and B. */
+final class PassActions {
+  private final Session session;
+  private final Commands commands;
+
+  PassActions(Session session, Commands commands) {
+    this.session = session;
+    this.commands = commands;
+  }
+
+  private boolean hasTake() {
+    return session.takeProperty().get().isPresent();
+  }
+
+  private boolean hasPlate() {
+    return session.plate().isPresent();
+  }
+
+  void add() {
+    flags();
+    commands.add(
+        "Pass",
+        "first-pass",
+        "First pass",
+        "",
+        "Ctrl+F",
+        this::hasTake,
+        () -> {
+          session.editChain("first pass", null, c -> Recipe.firstPass().chain());
+          session.plateIdProperty().set(Optional.of(session.chain().plates().get(0).id()));
+        });
+    for (PassKind<?> kind : PassKinds.ALL) {
+      String key = "Shift+" + kind.words().substring(0, 1);
+      commands.add(
+          "Pass",
+          "add-" + kind.id(),
+          "Add " + kind.words(),
+          "",
+          key,
+          this::hasTake,
+          () -> addPass(kind));
+    }
+    commands.add(
+        "Pass",
+        "delete-plate",
+        "Remove pass",
+        "",
+        "Delete",
+        this::hasPlate,
+        () -> {
+          Plate plate = session.plate().orElseThrow();
+          session.editChain("remove " + plate.name(), null, c -> c.without(plate.id()));
+        });
+    commands.add(
+        "Pass",
+        "mute",
+        "Mute or unmute pass",
+        "",
+        "M",
+        this::hasPlate,
+        () -> onPlate("mute", p -> p.withMuted(!p.muted())));
+    commands.add(
+        "Pass",
+        "duplicate",
+        "Copy pass",
+        "",
+        "Ctrl+D",
+        this::hasPlate,
+        () -> {
+          Plate plate = session.plate().orElseThrow();
+          Chain chain = session.chain();
+          Plate copy =
+              new Plate(
+                  chain.freshId(plate.pass().kind()),
+                  plate.name() + " copy",
+                  plate.pass(),
+                  plate.span(),
+                  plate.scope(),
+                  plate.weight(),
+                  plate.muted());
+          session.editChain(
+              "copy " + plate.name(),
+              null,
+              c -> c.inserted(c.indexOf(plate.id()).orElseThrow() + 1, copy));
+          session.plateIdProperty().set(Optional.of(copy.id()));
+        });
+    commands.add(
+        "Pass", "move-left", "Move pass earlier", "", "Alt+Comma", this::hasPlate, () -> move(-1));
+    commands.add(
+        "Pass", "move-right", "Move pass later", "", "Alt+Period", this::hasPlate, () -> move(1));
+    commands.add(
+        "Pass",
+        "next-plate",
+        "Choose the next pass",
+        "",
+        "Period",
+        () -> session.chain().size() > 0,
+        () -> choose(1));
+    commands.add(
+        "Pass",
+        "previous-plate",
+        "Choose the pass before",
+        "",
+        "Comma",
+        () -> session.chain().size() > 0,
+        () -> choose(-1));
+    commands.add(
+        "Pass",
+        "span-from",
+        "Begin the span of the pass here",
+        "",
+        "I",
+        this::hasLocalPlate,
+        () -> span(true));
+    commands.add(
+        "Pass",
+        "span-to",
+        "End the span of the pass here",
+        "",
+        "O",
+        this::hasLocalPlate,
+        () -> span(false));
+    commands.add(
+        "Pass", "heavier", "More weight", "", "Ctrl+Up", this::hasPlate, () -> weight(0.1));
+    commands.add(
+        "Pass", "lighter", "Less weight", "", "Ctrl+Down", this::hasPlate, () -> weight(-0.1));
+  }
+
+  private boolean hasLocalPlate() {
+    return session.plate().map(p -> p.pass().kind().local()).orElse(false);
+  }
+
+  private void onPlate(String name, UnaryOperator<Plate> change) {
+    session.plate().ifPresent(p -> session.editPlate(name + " " + p.name(), null, p.id(), change));
+  }
+
+  private void addPass(PassKind<?> kind) {
+    Chain chain = session.chain();
+    String id = chain.freshId(kind);
+    BitSet parts = session.selectionProperty().get();
+    Scope scope =
+        parts.isEmpty() || !kind.local()
+            ? Scope.ALL
+            : Scope.of(session.takeProperty().get().orElseThrow().raw().motion().body(), parts);
+    int index =
+        session
+            .plate()
+            .map(p -> chain.indexOf(p.id()).orElse(chain.size() - 1) + 1)
+            .orElse(chain.size());
+    session.editChain(
+        "add " + kind.words(),
+        null,
+        c -> c.inserted(index, Plate.of(id, kind.defaults()).withScope(scope)));
+    session.plateIdProperty().set(Optional.of(id));
+  }
+
+  private void move(int by) {
+    session
+        .plate()
+        .ifPresent(
+            p ->
+                session.editChain(
+                    "move " + p.name(),
+                    null,
+                    c -> c.moved(p.id(), Math.max(0, c.indexOf(p.id()).orElseThrow() + by))));
+  }
+
+  private void choose(int by) {
+    Chain chain = session.chain();
+    int now = session.plate().map(p -> chain.indexOf(p.id()).orElse(0) + by).orElse(0);
+    int next = Math.floorMod(now, chain.size());
+    session.plateIdProperty().set(Optional.of(chain.plates().get(next).id()));
+  }
+
+  private void span(boolean begin) {
+    int frame = session.frameProperty().get();
+    int ease = (int) Math.round(session.rateHz() * 0.1);
+    onPlate(
+        "span of",
+        p -> {
+          Frames now = p.span().within(session.frames());
+          int from = begin ? frame : Math.min(now.from(), frame);
+          int to = begin ? Math.max(now.to(), frame + 1) : frame + 1;
+          int in = p.span().isAll() ? ease : p.span().easeIn();
+          int out = p.span().isAll() ? ease : p.span().easeOut();
+          return p.withSpan(new Span(from, to, in, out));
+        });
+  }
+
+  private void weight(double by) {
+    onPlate(
+        "weight of",
+        p -> p.withWeight(Math.max(0, Math.min(1, Math.rint(10 * (p.weight() + by)) / 10))));
+  }
+
+  private void flags() {
+    commands.add(
+        "Compare",
+        "swap-flags",
+        "Swap flags A and B",
+        "",
+        "X",
+        this::hasTake,
+        () -> {
+          Flag a = session.flagAProperty().get();
+          session.flagAProperty().set(session.flagBProperty().get());
+          session.flagBProperty().set(a);
+        });
+    commands.add(
+        "Compare",
+        "flags-home",
+        "Send flags home (raw and result)",
+        "",
+        "H",
+        this::hasTake,
+        () -> {
+          session.flagAProperty().set(Flag.RAW);
+          session.flagBProperty().set(Flag.RESULT);
+        });
+    commands.add(
+        "Compare", "a-left", "Flag A one stop back", "", "A", this::hasTake, () -> flag(true, -1));
+    commands.add(
+        "Compare",
+        "a-right",
+        "Flag A one stop on",
+        "",
+        "Shift+A",
+        this::hasTake,
+        () -> flag(true, 1));
+    commands.add(
+        "Compare", "b-left", "Flag B one stop back", "", "B", this::hasTake, () -> flag(false, -1));
+    commands.add(
+        "Compare",
+        "b-right",
+        "Flag B one stop on",
+        "",
+        "Shift+B",
+        this::hasTake,
+        () -> flag(false, 1));
+  }
+
+  private void flag(boolean a, int by) {
+    var property = a ? session.flagAProperty() : session.flagBProperty();
+    Chain chain = session.chain();
+    property.set(Flag.after(chain, property.get().index(chain) + by));
+  }
+}
