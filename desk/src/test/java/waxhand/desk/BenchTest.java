@@ -165,6 +165,11 @@ class BenchTest extends DeskTest {
     clickOn("#first-pass");
     untilWorkedOut();
     assertThat(session.chain().plates()).extracting(Plate::name).containsExactly("Smooth", "Level");
+    // a clicked button gives the keyboard back
+    type(KeyCode.SPACE);
+    assertThat(session.playingProperty().get()).isTrue();
+    type(KeyCode.SPACE);
+    assertThat(session.playingProperty().get()).isFalse();
     String level = session.chain().plates().get(1).id();
     String smooth = session.chain().plates().get(0).id();
     // drag Level before Smooth

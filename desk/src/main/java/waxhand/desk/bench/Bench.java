@@ -5,10 +5,12 @@ import java.nio.file.Path;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
+import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBase;
 import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
@@ -16,6 +18,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyEvent;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.GridPane;
@@ -91,6 +94,7 @@ public final class Bench extends StackPane {
     StackPane.setAlignment(notices, Pos.BOTTOM_RIGHT);
     getChildren().addAll(rooms, sheets, notices);
     addEventHandler(KeyEvent.KEY_PRESSED, commands::handle);
+    addEventFilter(MouseEvent.MOUSE_RELEASED, e -> Platform.runLater(this::freeTheKeys));
     drops();
     session.takeProperty().addListener((o, a, b) -> title());
     session.projectProperty().addListener((o, a, b) -> title());
@@ -117,13 +121,24 @@ public final class Bench extends StackPane {
             || focus instanceof javafx.scene.control.ChoiceBox
             || (focus != null && focus.getStyleClass().contains("wh-flag"));
     boolean overButtons =
-        focus instanceof javafx.scene.control.ButtonBase
+        focus instanceof ButtonBase
             && (e.getCode() == javafx.scene.input.KeyCode.LEFT
                 || e.getCode() == javafx.scene.input.KeyCode.RIGHT);
-    if ((!own && !(focus instanceof javafx.scene.control.ButtonBase)) || overButtons) {
+    if ((!own && !(focus instanceof ButtonBase)) || overButtons) {
       if (sheets.getChildren().isEmpty()) {
         commands.handle(e);
       }
+    }
+  }
+
+  /**
+   * A button that was clicked gives the keyboard back, so that Space plays and does not press it.
+   */
+  private void freeTheKeys() {
+    Node focus = scene.getFocusOwner();
+    boolean button = focus instanceof ButtonBase && !(focus instanceof MenuButton);
+    if (button && sheets.getChildren().isEmpty()) {
+      viewport.active().requestFocus();
     }
   }
 
