@@ -1,6 +1,6 @@
 /* The low-pass of a whole take in plain C on one core, to compare with: rotation vectors about a
    reference, a second-order Butterworth forward and backward, and back to quaternions.
-   cc -O3 -march=native -o /tmp/lowpass bench/c/lowpass.c -lm && /tmp/lowpass 22 && /tmp/lowpass 52 */
+   cc -O3 -march=native -o /tmp/lowpass bench/c/lowpass.c -lm && /tmp/lowpass 22 && /tmp/lowpass 60 */
 #include <math.h>
 #include <stdio.h>
 #include <stdlib.h>

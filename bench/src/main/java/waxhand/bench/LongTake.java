@@ -13,7 +13,7 @@ import waxhand.formats.bvh.BvhWriter;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.scene.Scene;
 
-/** Ten minutes at 120 Hz: 72 000 frames, with 22 joints or with fingers and 52. */
+/** Ten minutes at 120 Hz: 72 000 frames, with 22 joints or with fingers and 60. */
 @State(Scope.Benchmark)
 public class LongTake {
   @Param({"false", "true"})

@@ -60,7 +60,9 @@ final class SimulateVerb extends TakeVerb {
       description = "Actor's height in metres. [${DEFAULT-VALUE}]")
   double height;
 
-  @Option(names = "--fingers", description = "Give the hands fingers (52 joints instead of 22).")
+  @Option(
+      names = "--fingers",
+      description = "Give the body fingers and twist joints (60 joints instead of 22).")
   boolean fingers;
 
   @Option(

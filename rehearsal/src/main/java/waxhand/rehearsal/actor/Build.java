@@ -50,7 +50,7 @@ public final class Build {
 
   /**
    * @param heightM 1 to 2.5
-   * @param fingers whether hands have fingers (52 joints, else 22)
+   * @param fingers whether hands have fingers and limbs twist joints (60 joints, else 22)
    */
   public Build(double heightM, boolean fingers) {
     if (!(heightM >= 1 && heightM <= 2.5)) {
@@ -67,7 +67,7 @@ public final class Build {
       arm(s, fingers);
     }
     for (int s = 0; s < 2; s++) {
-      leg(s);
+      leg(s, fingers);
     }
     this.skeleton = new Skeleton(joints);
   }
@@ -81,6 +81,8 @@ public final class Build {
     Vector3d tip = fingers ? null : new Vector3d(x * 0.1, 0, 0);
     side[s][HAND] = add(name + "Hand", side[s][FOREARM], x * 0.148, 0, 0, TURNS, tip);
     if (fingers) {
+      add(name + "UpperArmTwist", side[s][UPPER_ARM], x * 0.084, 0, 0, TURNS, null);
+      add(name + "ForearmTwist", side[s][FOREARM], x * 0.074, 0, 0, TURNS, null);
       String[] names = {"Thumb", "Index", "Middle", "Ring", "Little"};
       double[] across = {0.02, 0.016, 0.004, -0.008, -0.018};
       for (int f = 0; f < 5; f++) {
@@ -96,7 +98,7 @@ public final class Build {
     }
   }
 
-  private void leg(int s) {
+  private void leg(int s, boolean twists) {
     String name = s == 0 ? "Left" : "Right";
     double x = s == 0 ? 1 : -1;
     side[s][THIGH] = add(name + "Thigh", HIPS, x * 0.05, -0.012, 0, TURNS, null);
@@ -104,6 +106,10 @@ public final class Build {
     side[s][FOOT] = add(name + "Foot", side[s][SHIN], 0, -0.238, 0, TURNS, null);
     side[s][TOES] =
         add(name + "Toes", side[s][FOOT], 0, -0.031, 0.075, TURNS, new Vector3d(0, -0.012, 0.036));
+    if (twists) {
+      add(name + "ThighTwist", side[s][THIGH], 0, -0.118, 0, TURNS, null);
+      add(name + "ShinTwist", side[s][SHIN], 0, -0.119, 0, TURNS, null);
+    }
   }
 
   private int add(

@@ -20,7 +20,7 @@ class ActorTest {
     for (boolean fingers : new boolean[] {false, true}) {
       Body body = Body.of(new Build(1.8, fingers).skeleton());
       assertThat(body.heightM()).isCloseTo(1.8, within(0.02));
-      assertThat(body.skeleton().size()).isEqualTo(fingers ? 52 : 22);
+      assertThat(body.skeleton().size()).isEqualTo(fingers ? 60 : 22);
       for (Role role : Role.values()) {
         boolean wanted =
             role != Role.NECK_2 && role != Role.SPINE_3 && (fingers || !role.isFinger());
