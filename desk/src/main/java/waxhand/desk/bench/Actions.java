@@ -4,7 +4,6 @@ import java.util.BitSet;
 import java.util.List;
 import waxhand.core.motion.Frames;
 import waxhand.desk.command.Commands;
-import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.desk.viewport.Aspect;
 import waxhand.desk.viewport.Viewport;
@@ -13,15 +12,11 @@ import waxhand.desk.viewport.Viewport;
 final class Actions {
   private final Session session;
   private final Commands commands;
-  private final FileWork files;
-  private final Memory memory;
   private final Bench bench;
 
-  Actions(Session session, Commands commands, FileWork files, Memory memory, Bench bench) {
+  Actions(Session session, Commands commands, Bench bench) {
     this.session = session;
     this.commands = commands;
-    this.files = files;
-    this.memory = memory;
     this.bench = bench;
   }
 
@@ -31,9 +26,7 @@ final class Actions {
 
   /** Adds all commands but those that need the viewport. */
   void add() {
-    new ProjectActions(session, commands, files, memory, bench).add();
     edit();
-    new PassActions(session, commands).add();
     time();
     selection();
   }

@@ -72,10 +72,11 @@ public final class Bench extends StackPane {
 
   public Bench() {
     getChildren().add(palette);
-    Player player = new Player(session);
-    assert player != null;
-    Actions actions = new Actions(session, commands, files, memory, this);
+    Player.attach(session);
+    Actions actions = new Actions(session, commands, this);
     viewport = new Viewport(session, palette);
+    new ProjectActions(session, commands, files, memory, this).add();
+    new PassActions(session, commands).add();
     actions.add();
     actions.addViews(viewport);
     lanes = new Lanes(session, results, palette);

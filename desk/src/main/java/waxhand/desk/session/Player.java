@@ -22,8 +22,16 @@ public final class Player {
         }
       };
 
-  public Player(Session session) {
+  /** Plays whenever the session says so, for as long as the session lives. */
+  public static void attach(Session session) {
+    new Player(session).listen();
+  }
+
+  private Player(Session session) {
     this.session = session;
+  }
+
+  private void listen() {
     session
         .playingProperty()
         .addListener(

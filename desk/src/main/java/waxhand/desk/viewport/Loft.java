@@ -28,10 +28,8 @@ final class Loft {
 
   /** Rounded ends: the first and last ring are drawn together to points a little beyond them. */
   Loft rounded(double before, double after) {
-    int n = rings.size();
     cap(rings.get(0), rings.get(1), before, true);
     cap(rings.get(rings.size() - 1), rings.get(rings.size() - 2), after, false);
-    assert rings.size() > n;
     return this;
   }
 
