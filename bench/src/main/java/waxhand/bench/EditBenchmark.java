@@ -3,6 +3,7 @@ package waxhand.bench;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -33,7 +34,9 @@ import waxhand.core.passes.Work;
 @State(Scope.Benchmark)
 public class EditBenchmark {
   private Evaluator evaluator;
+  private Evaluator wholeEvaluator;
   private Chain chain;
+  private Chain wholeChain;
   private List<Plate> local;
   private WorldPose pose;
   private int turn;
@@ -55,6 +58,9 @@ public class EditBenchmark {
     chain = new Chain(plates);
     evaluator = new Evaluator(take.raw);
     evaluator.evaluate(chain, Work.UNWATCHED);
+    wholeChain = chain.changed("s1", p -> p.withSpan(Span.ALL));
+    wholeEvaluator = new Evaluator(take.raw);
+    wholeEvaluator.evaluate(wholeChain, Work.UNWATCHED);
     pose = new WorldPose(take.raw.clip().skeleton());
   }
 
@@ -68,6 +74,32 @@ public class EditBenchmark {
     Motion result = evaluator.evaluate(edited, Work.UNWATCHED).result();
     pose.solve(result.clip(), 4300);
     return result;
+  }
+
+  /**
+   * The cutoff of a pass over the whole take is dragged under eight later passes; until the frame
+   * in view is right. The rest is given up, as it is when the artist drags on.
+   */
+  @Benchmark
+  @BenchmarkMode(Mode.SampleTime)
+  @OutputTimeUnit(TimeUnit.MILLISECONDS)
+  public double firstPoseUnderTenPasses() {
+    turn++;
+    SmoothPass other = SmoothPass.KIND.defaults().withCutoff(6 + 0.1 * (turn % 20));
+    Chain edited = wholeChain.changed("s1", p -> p.withPass(other));
+    try {
+      wholeEvaluator.evaluate(
+          edited,
+          new Frames(4300, 4301),
+          Work.UNWATCHED,
+          early -> {
+            pose.solve(early.result().clip(), 4300);
+            throw new CancellationException();
+          });
+    } catch (CancellationException gaveUp) {
+      return pose.y(0);
+    }
+    throw new IllegalStateException("the frame in view did not come first");
   }
 
   /** One pose through ten passes that look at their own frame only. */

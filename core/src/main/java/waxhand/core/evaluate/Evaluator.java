@@ -225,7 +225,8 @@ public final class Evaluator {
   private void ensure(int k, Frames range, Work work) {
     Stage stage = stages.get(k);
     Frames active = stage.plate.active(raw.clip().frames());
-    for (Frames run : stage.stale.within(range).runs()) {
+    // whole chunks, so that stages which leave them alone can share them
+    for (Frames run : stage.stale.within(range).rounded(Track.CHUNK, all()).runs()) {
       work.check();
       Frames work1 = run.within(active);
       if (k > 0) {

@@ -172,8 +172,11 @@ public final class Quats {
     dest[destAt + 3] = w;
   }
 
-  private static final double[] SINC = series(1);
-  private static final double[] COS = series(0);
+  /** sin(h) / h in powers of h². Not modified. */
+  static final double[] SINC = series(1);
+
+  /** cos(h) in powers of h². Not modified. */
+  static final double[] COS = series(0);
 
   /** (−1)ⁿ / (2n + first)!, nine terms. */
   private static double[] series(int first) {

@@ -1,5 +1,7 @@
 package waxhand.core.maths;
 
+import java.util.Arrays;
+
 /**
  * Runs of rotations as rotation vectors about a reference, continuous from sample to sample, so
  * that linear filters may act on them. The map is well behaved while every sample lies within about
@@ -12,7 +14,28 @@ public final class RotationVectors {
   /** Below this angle no whole turn can bring a sample nearer to one that is as small. */
   private static final double NEAR = 1.5;
 
+  /** 1 - cos(NEAR / 2): in runs that stay below it the logarithm is a series in that quantity. */
+  private static final double NEAR_VERSINE = 1 - Math.cos(NEAR / 2);
+
+  /** Squared half-angle up to which the series of sine and cosine are exact. */
+  private static final double NEAR_HALF_SQUARED = 0.64;
+
+  /** 2 arccos(1-u) / sqrt(u (2-u)) in powers of u: the ratio of neighbours is n / (2n + 1). */
+  private static final double[] ARC = new double[20];
+
+  static {
+    ARC[0] = 2;
+    for (int n = 1; n < ARC.length; n++) {
+      ARC[n] = ARC[n - 1] * n / (2.0 * n + 1);
+    }
+  }
+
   private RotationVectors() {}
+
+  /** Numbers the workspace of both maps must hold for {@code count} samples. */
+  public static int workspace(int count) {
+    return 3 * count;
+  }
 
   /**
    * Rotation vectors of {@code count} unit quaternions, each about {@code reference}: q = reference
@@ -21,10 +44,57 @@ public final class RotationVectors {
    * @param rotations 4 numbers a sample. Not modified.
    * @param reference 4 numbers. Not modified.
    * @param dest 3 numbers a sample. Modified.
+   * @param work at least {@link #workspace} numbers. Modified.
    * @return false if a sample lies beyond {@link #LIMIT}; dest is then not to be used
    */
   public static boolean fromRotations(
-      double[] rotations, int count, double[] reference, double[] dest) {
+      double[] rotations, int count, double[] reference, double[] dest, double[] work) {
+    if (halfVectors(rotations, count, reference, dest, work) > NEAR_VERSINE) {
+      return unwound(rotations, count, reference, dest);
+    }
+    // plain loops over arrays, which the compiler turns into vector instructions
+    polynomial(ARC, work, 0, work, count, count);
+    for (int n = 0; n < count; n++) {
+      double k = work[count + n];
+      dest[3 * n] *= k;
+      dest[3 * n + 1] *= k;
+      dest[3 * n + 2] *= k;
+    }
+    return true;
+  }
+
+  /**
+   * Vector parts of conjugate(reference) · q, the scalar part taken positive; into {@code versines}
+   * 1 less the scalar part. Returns the largest of these.
+   */
+  private static double halfVectors(
+      double[] q, int count, double[] reference, double[] dest, double[] versines) {
+    double rx = reference[0];
+    double ry = reference[1];
+    double rz = reference[2];
+    double rw = reference[3];
+    double far = 0;
+    for (int n = 0; n < count; n++) {
+      double x = q[4 * n];
+      double y = q[4 * n + 1];
+      double z = q[4 * n + 2];
+      double w = q[4 * n + 3];
+      double scalar = rx * x + ry * y + rz * z + rw * w;
+      double sign = scalar < 0 ? -1 : 1;
+      dest[3 * n] = sign * (rw * x - rx * w - ry * z + rz * y);
+      dest[3 * n + 1] = sign * (rw * y + rx * z - ry * w - rz * x);
+      dest[3 * n + 2] = sign * (rw * z - rx * y + ry * x - rz * w);
+      double versine = 1 - sign * scalar;
+      versines[n] = versine;
+      if (versine > far) {
+        far = versine;
+      }
+    }
+    return far;
+  }
+
+  /** As {@link #fromRotations}, with whole turns added where that keeps neighbours together. */
+  private static boolean unwound(double[] rotations, int count, double[] reference, double[] dest) {
     double[] q = new double[4];
     double[] v = new double[3];
     double px = 0;
@@ -62,12 +132,79 @@ public final class RotationVectors {
     return true;
   }
 
-  /** Sample {@code n} back as a unit quaternion: reference · exp(v). Modified: dest. */
-  public static void toRotation(
-      double[] vectors, int n, double[] reference, double[] dest, int at) {
-    Quats.exp(vectors, 3 * n, dest, at);
-    Quats.multiply(reference, 0, dest, at, dest, at);
-    Quats.normalize(dest, at);
+  /**
+   * Samples {@code from} to {@code from + count} back as unit quaternions: reference · exp(v).
+   *
+   * @param vectors 3 numbers a sample. Not modified.
+   * @param reference 4 numbers, of unit length. Not modified.
+   * @param dest 4 numbers a sample, the first of them at 0. Modified.
+   * @param work at least {@link #workspace} numbers. Modified.
+   */
+  public static void toRotations(
+      double[] vectors, int from, int count, double[] reference, double[] dest, double[] work) {
+    double far = 0;
+    for (int n = 0; n < count; n++) {
+      int at = 3 * (from + n);
+      double x = vectors[at];
+      double y = vectors[at + 1];
+      double z = vectors[at + 2];
+      double half2 = (x * x + y * y + z * z) / 4;
+      work[n] = half2;
+      if (!(half2 <= far)) {
+        far = half2;
+      }
+    }
+    if (!(far <= NEAR_HALF_SQUARED)) {
+      for (int n = 0; n < count; n++) {
+        Quats.exp(vectors, 3 * (from + n), dest, 4 * n);
+        Quats.multiply(reference, 0, dest, 4 * n, dest, 4 * n);
+        Quats.normalize(dest, 4 * n);
+      }
+      return;
+    }
+    polynomial(Quats.SINC, work, 0, work, count, count);
+    polynomial(Quats.COS, work, 0, work, 2 * count, count);
+    compose(vectors, from, count, reference, dest, work);
+  }
+
+  /** reference · (s v / 2, c), with s and c in the second and third part of {@code work}. */
+  private static void compose(
+      double[] vectors, int from, int count, double[] reference, double[] dest, double[] work) {
+    double rx = reference[0];
+    double ry = reference[1];
+    double rz = reference[2];
+    double rw = reference[3];
+    for (int n = 0; n < count; n++) {
+      int at = 3 * (from + n);
+      double k = 0.5 * work[count + n];
+      double w = work[2 * count + n];
+      double x = k * vectors[at];
+      double y = k * vectors[at + 1];
+      double z = k * vectors[at + 2];
+      double ox = rw * x + rx * w + ry * z - rz * y;
+      double oy = rw * y - rx * z + ry * w + rz * x;
+      double oz = rw * z + rx * y - ry * x + rz * w;
+      double ow = rw * w - rx * x - ry * y - rz * z;
+      // one step of Newton's method to unit length, from which it is only roundings away
+      double unit = 1.5 - 0.5 * (ox * ox + oy * oy + oz * oz + ow * ow);
+      dest[4 * n] = ox * unit;
+      dest[4 * n + 1] = oy * unit;
+      dest[4 * n + 2] = oz * unit;
+      dest[4 * n + 3] = ow * unit;
+    }
+  }
+
+  /** Horner's scheme for many arguments side by side. Modified: dest from destAt. */
+  private static void polynomial(
+      double[] coefficients, double[] x, int xAt, double[] dest, int destAt, int count) {
+    int top = coefficients.length - 1;
+    Arrays.fill(dest, destAt, destAt + count, coefficients[top]);
+    for (int term = top - 1; term >= 0; term--) {
+      double c = coefficients[term];
+      for (int n = 0; n < count; n++) {
+        dest[destAt + n] = c + x[xAt + n] * dest[destAt + n];
+      }
+    }
   }
 
   /** Flips signs so that neighbouring quaternions lie on one side. Modified: rotations. */

@@ -1,6 +1,7 @@
 package waxhand.core.motion;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.UnaryOperator;
 
@@ -29,27 +30,33 @@ public final class Clip {
         rotations.isEmpty() ? 0 : rotations.get(0).frames(),
         rotations.toArray(new Track[0]),
         travels.toArray(new Track[0]));
-  }
-
-  private Clip(Skeleton skeleton, double rateHz, int frames, Track[] rotations, Track[] travels) {
     if (!(rateHz > 0) || Double.isInfinite(rateHz)) {
       throw new IllegalArgumentException("rate " + rateHz + " Hz; it must be above 0");
     }
-    if (rotations.length != skeleton.size() || travels.length != skeleton.size()) {
+    if (rotations.size() != skeleton.size() || travels.size() != skeleton.size()) {
       throw new IllegalArgumentException(
-          rotations.length + " tracks for " + skeleton.size() + " joints");
+          rotations.size() + " tracks for " + skeleton.size() + " joints");
     }
-    for (int j = 0; j < rotations.length; j++) {
-      boolean odd = travels[j] != null && travels[j].frames() != frames;
-      if (odd || rotations[j].frames() != frames) {
-        throw new IllegalArgumentException("joint " + j + " has another number of frames");
-      }
+    for (int j = 0; j < skeleton.size(); j++) {
+      checkLength(j, this.rotations[j]);
+      checkLength(j, this.travels[j]);
     }
+  }
+
+  /** Checks nothing: a changed clip must not cost a look at every track. */
+  private Clip(Skeleton skeleton, double rateHz, int frames, Track[] rotations, Track[] travels) {
     this.skeleton = skeleton;
     this.rateHz = rateHz;
     this.frames = frames;
     this.rotations = rotations;
     this.travels = travels;
+  }
+
+  private void checkLength(int joint, Track track) {
+    if (track != null && track.frames() != frames) {
+      throw new IllegalArgumentException(
+          "joint " + joint + " has " + track.frames() + " frames, not " + frames);
+    }
   }
 
   public Skeleton skeleton() {
@@ -89,6 +96,7 @@ public final class Clip {
     if (track == rotations[joint]) {
       return this;
     }
+    checkLength(joint, track);
     Track[] changed = rotations.clone();
     changed[joint] = track;
     return new Clip(skeleton, rateHz, frames, changed, travels);
@@ -98,6 +106,7 @@ public final class Clip {
     if (track == travels[joint]) {
       return this;
     }
+    checkLength(joint, track);
     Track[] changed = travels.clone();
     changed[joint] = track;
     return new Clip(skeleton, rateHz, frames, rotations, changed);
@@ -105,11 +114,14 @@ public final class Clip {
 
   /** The same samples on another skeleton with as many joints. */
   public Clip withSkeleton(Skeleton other) {
+    if (other.size() != skeleton.size()) {
+      throw new IllegalArgumentException(other.size() + " joints for " + skeleton.size());
+    }
     return new Clip(other, rateHz, frames, rotations, travels);
   }
 
   public Clip withRate(double otherHz) {
-    return new Clip(skeleton, otherHz, frames, rotations, travels);
+    return new Clip(skeleton, otherHz, Arrays.asList(rotations), Arrays.asList(travels));
   }
 
   /** The frames of {@code run} as a clip of their own. */

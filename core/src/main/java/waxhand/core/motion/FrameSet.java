@@ -88,6 +88,16 @@ public final class FrameSet {
     return result;
   }
 
+  /** Every run grown outwards to multiples of {@code size} and clipped to {@code limits}. */
+  public FrameSet rounded(int size, Frames limits) {
+    FrameSet result = NONE;
+    for (Frames run : runs) {
+      int to = (run.to() + size - 1) / size * size;
+      result = result.union(of(new Frames(run.from() / size * size, to).within(limits)));
+    }
+    return result;
+  }
+
   @Override
   public boolean equals(Object other) {
     return other instanceof FrameSet set && runs.equals(set.runs);

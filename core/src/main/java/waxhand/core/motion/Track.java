@@ -113,14 +113,21 @@ public final class Track {
         if (changed == null) {
           changed = chunks.clone();
         }
-        double[] chunk = chunks[c].clone();
-        System.arraycopy(values, at, chunk, within * width, count * width);
-        changed[c] = chunk;
+        changed[c] = patched(chunks[c], within * width, values, at, count * width);
       }
       at += count * width;
       frame += count;
     }
     return changed == null ? this : new Track(width, frames, changed);
+  }
+
+  private static double[] patched(double[] chunk, int from, double[] values, int at, int count) {
+    if (count == chunk.length) {
+      return Arrays.copyOfRange(values, at, at + count);
+    }
+    double[] copy = chunk.clone();
+    System.arraycopy(values, at, copy, from, count);
+    return copy;
   }
 
   /** This track with the frames of {@code run} taken from {@code other}, sharing whole chunks. */

@@ -77,7 +77,7 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
           true);
 
   /** Frames filtered together. */
-  static final int BLOCK = 4 * Track.CHUNK;
+  static final int BLOCK = 2 * Track.CHUNK;
 
   /** Most frames that residual analysis looks at. */
   private static final int ANALYSED = 2400;
@@ -143,7 +143,8 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
     double[] q = new double[4 * run.count()];
     clip.rotation(joint).read(run, q);
     double[] v = new double[3 * run.count()];
-    if (RotationVectors.fromRotations(q, run.count(), middle(q), v)) {
+    double[] work = new double[RotationVectors.workspace(run.count())];
+    if (RotationVectors.fromRotations(q, run.count(), middle(q), v, work)) {
       for (double x : v) {
         if (x != v[0]) {
           signals.add(v);
@@ -208,7 +209,8 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
     double[] q = new double[4 * most];
     double[] v = new double[3 * most];
     double[] smooth = new double[4 * BLOCK];
-    double[] work = new double[filter.workspace(most, 4)];
+    double[] work =
+        new double[Math.max(filter.workspace(most, 4), RotationVectors.workspace(most))];
     double[] reference = new double[4];
     for (Frames block : blocks(frames)) {
       Frames window = block.grown(filter.reach()).within(Frames.first(track.frames()));
@@ -220,15 +222,13 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
         continue;
       }
       System.arraycopy(q, 4 * (count / 2), reference, 0, 4);
-      if (RotationVectors.fromRotations(q, count, reference, v)) {
+      if (RotationVectors.fromRotations(q, count, reference, v, work)) {
         double[] raw = axes.size() < 3 ? v.clone() : null;
         filter.smooth(v, count, 3, work);
         if (raw != null) {
           restore(v, raw, 3 * count, axes);
         }
-        for (int n = 0; n < wanted.count(); n++) {
-          RotationVectors.toRotation(v, skip + n, reference, smooth, 4 * n);
-        }
+        RotationVectors.toRotations(v, skip, wanted.count(), reference, smooth, work);
       } else {
         RotationVectors.alignSigns(q, count);
         filter.smooth(q, count, 4, work);

@@ -4,12 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Scale;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import waxhand.core.Reference;
 
 class RotationsTest {
@@ -99,12 +102,47 @@ class RotationsTest {
       }
     }
     double[] v = new double[3 * n];
-    assertThat(RotationVectors.fromRotations(q, n, new double[] {0, 0, 0, 1}, v)).isTrue();
+    double[] work = new double[RotationVectors.workspace(n)];
+    assertThat(RotationVectors.fromRotations(q, n, new double[] {0, 0, 0, 1}, v, work)).isTrue();
     for (int i = 1; i < n; i++) {
       assertThat(v[3 * i + 1] - v[3 * i - 2]).isCloseTo(4.4 / (n - 1), within(1e-9));
     }
     q[4 * n - 3] = Math.sin(2.6);
     q[4 * n - 1] = Math.cos(2.6);
-    assertThat(RotationVectors.fromRotations(q, n, new double[] {0, 0, 0, 1}, v)).isFalse();
+    assertThat(RotationVectors.fromRotations(q, n, new double[] {0, 0, 0, 1}, v, work)).isFalse();
+  }
+
+  /** Both branches of both maps, the quick one for small angles and the general one. */
+  @ParameterizedTest
+  @ValueSource(doubles = {0, 1e-9, 0.3, 1.4, 2.4})
+  void rotationVectorsGoThereAndBackAndAgreeWithTheSingleLogarithm(double most) {
+    int n = 300;
+    Random random = new Random(5);
+    double[] reference = {0.5, -0.5, 0.1, 0.7};
+    Quats.normalize(reference, 0);
+    double[] wanted = new double[3 * n];
+    double[] q = new double[4 * n];
+    for (int i = 0; i < n; i++) {
+      double angle = most * Math.sin(Math.PI * i / n);
+      wanted[3 * i] = 0.6 * angle;
+      wanted[3 * i + 1] = -0.8 * angle;
+      Quats.exp(wanted, 3 * i, q, 4 * i);
+      Quats.multiply(reference, 0, q, 4 * i, q, 4 * i);
+      if (random.nextBoolean()) {
+        for (int k = 0; k < 4; k++) {
+          q[4 * i + k] = -q[4 * i + k];
+        }
+      }
+    }
+    double[] v = new double[3 * n];
+    double[] work = new double[RotationVectors.workspace(n)];
+    assertThat(RotationVectors.fromRotations(q, n, reference, v, work)).isTrue();
+    assertThat(v).containsExactly(wanted, within(4e-15));
+    double[] back = new double[4 * (n - 10)];
+    RotationVectors.toRotations(v, 10, n - 10, reference, back, work);
+    for (int i = 0; i < n - 10; i++) {
+      assertThat(Quats.angle(back, 4 * i, q, 4 * (i + 10))).isLessThan(4e-15);
+      assertThat(Quats.dot(back, 4 * i, back, 4 * i)).isCloseTo(1, within(4e-16));
+    }
   }
 }
