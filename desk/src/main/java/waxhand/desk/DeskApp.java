@@ -15,7 +15,8 @@ import waxhand.desk.theme.Theme;
 
 /**
  * The application. Options: {@code --demo} opens the demo project, {@code --shot=FILE} writes a
- * picture of the window once it is drawn and ends, {@code --shots=FOLDER} writes those of the docs.
+ * picture of the window once it is drawn and ends, {@code --shots=FOLDER} writes those of the docs,
+ * {@code --stalls} goes through a session and prints how long the window was held up.
  */
 public final class DeskApp extends Application {
   private Bench bench;
@@ -60,6 +61,9 @@ public final class DeskApp extends Application {
       new Shots(bench, scene).one(Path.of(named.get("shot")), Integer.parseInt(frame), this::end);
     } else if (named.containsKey("shots")) {
       new Shots(bench, scene).all(Path.of(named.get("shots")), this::end);
+    } else if (getParameters().getUnnamed().contains("--stalls")) {
+      Project project = bench.session().projectProperty().get();
+      new StallReport(bench).run(project, () -> end(Optional.empty()));
     }
   }
 

@@ -1,6 +1,7 @@
 package waxhand.core.motion;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import org.joml.Vector3d;
 
@@ -82,6 +83,17 @@ public final class Skeleton {
       j = parents[j];
     }
     return j == ancestor;
+  }
+
+  /** These joints and all that hang from them. */
+  public BitSet below(BitSet joints) {
+    BitSet below = (BitSet) joints.clone();
+    for (int j = 0; j < parents.length; j++) {
+      if (parents[j] >= 0 && below.get(parents[j])) {
+        below.set(j);
+      }
+    }
+    return below;
   }
 
   /** Places of all joints at rest with the roots at their offsets, metres. */

@@ -5,26 +5,17 @@ import java.util.List;
 import waxhand.core.motion.Frames;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
-import waxhand.desk.viewport.Aspect;
-import waxhand.desk.viewport.Viewport;
 
-/** Makes the list of commands of the bench. */
+/** The commands of time, of the selection and of undo. */
 final class Actions {
   private final Session session;
   private final Commands commands;
-  private final Bench bench;
 
-  Actions(Session session, Commands commands, Bench bench) {
+  Actions(Session session, Commands commands) {
     this.session = session;
     this.commands = commands;
-    this.bench = bench;
   }
 
-  private boolean hasTake() {
-    return session.takeProperty().get().isPresent();
-  }
-
-  /** Adds all commands but those that need the viewport. */
   void add() {
     edit();
     time();
@@ -57,7 +48,7 @@ final class Actions {
         "Play or pause",
         "fth-play",
         "Space",
-        this::hasTake,
+        session::hasTake,
         () -> session.playingProperty().set(!session.playingProperty().get()));
     commands.add(
         "Time",
@@ -65,7 +56,7 @@ final class Actions {
         "One frame back",
         "fth-chevron-left",
         "Left",
-        this::hasTake,
+        session::hasTake,
         () -> step(-1));
     commands.add(
         "Time",
@@ -73,7 +64,7 @@ final class Actions {
         "One frame on",
         "fth-chevron-right",
         "Right",
-        this::hasTake,
+        session::hasTake,
         () -> step(1));
     commands.add(
         "Time",
@@ -81,7 +72,7 @@ final class Actions {
         "A tenth of a second back",
         "",
         "Shift+Left",
-        this::hasTake,
+        session::hasTake,
         () -> step(-tenth()));
     commands.add(
         "Time",
@@ -89,7 +80,7 @@ final class Actions {
         "A tenth of a second on",
         "",
         "Shift+Right",
-        this::hasTake,
+        session::hasTake,
         () -> step(tenth()));
     commands.add(
         "Time",
@@ -97,7 +88,7 @@ final class Actions {
         "To the start of the work range",
         "fth-skip-back",
         "Home",
-        this::hasTake,
+        session::hasTake,
         () -> session.seek(session.workRange().from()));
     commands.add(
         "Time",
@@ -105,7 +96,7 @@ final class Actions {
         "To the end of the work range",
         "fth-skip-forward",
         "End",
-        this::hasTake,
+        session::hasTake,
         () -> session.seek(session.workRange().to() - 1));
     commands.add(
         "Time",
@@ -113,7 +104,7 @@ final class Actions {
         "Begin the work range here",
         "",
         "Ctrl+I",
-        this::hasTake,
+        session::hasTake,
         () -> range(true));
     commands.add(
         "Time",
@@ -121,7 +112,7 @@ final class Actions {
         "End the work range here",
         "",
         "Ctrl+Shift+I",
-        this::hasTake,
+        session::hasTake,
         () -> range(false));
     commands.add(
         "Time",
@@ -129,7 +120,7 @@ final class Actions {
         "Work on the whole take",
         "",
         "",
-        this::hasTake,
+        session::hasTake,
         () -> setRange(Frames.first(session.frames())));
     commands.add(
         "Time",
@@ -145,16 +136,16 @@ final class Actions {
         "Slower",
         "",
         "Ctrl+Left",
-        this::hasTake,
-        () -> session.speedProperty().set(Math.max(0.1, session.speedProperty().get() / 2)));
+        session::hasTake,
+        () -> session.changeSpeed(-1));
     commands.add(
         "Time",
         "faster",
         "Faster",
         "",
         "Ctrl+Right",
-        this::hasTake,
-        () -> session.speedProperty().set(Math.min(2, session.speedProperty().get() * 2)));
+        session::hasTake,
+        () -> session.changeSpeed(1));
   }
 
   private int tenth() {
@@ -190,7 +181,7 @@ final class Actions {
         "Select every part",
         "",
         "Ctrl+A",
-        this::hasTake,
+        session::hasTake,
         () -> {
           BitSet all = new BitSet();
           all.set(
@@ -204,7 +195,7 @@ final class Actions {
         "Select nothing",
         "",
         "Ctrl+Shift+A",
-        this::hasTake,
+        session::hasTake,
         () -> session.selectionProperty().set(new BitSet()));
     commands.add(
         "Select",
@@ -216,70 +207,9 @@ final class Actions {
         this::limb);
   }
 
-  /** Everything that hangs on the selected parts. */
   private void limb() {
     var skeleton = session.takeProperty().get().orElseThrow().raw().motion().clip().skeleton();
-    BitSet grown = (BitSet) session.selectionProperty().get().clone();
-    for (int j = 0; j < skeleton.size(); j++) {
-      if (skeleton.parent(j) >= 0 && grown.get(skeleton.parent(j))) {
-        grown.set(j);
-      }
-    }
-    session.selectionProperty().set(grown);
-  }
-
-  /** Adds the commands of the viewport. */
-  void addViews(Viewport viewport) {
-    String[] keys = {"1", "2", "3", "4"};
-    for (Aspect aspect : Aspect.values()) {
-      commands.add(
-          "View",
-          "view-" + aspect.name().toLowerCase(java.util.Locale.ROOT),
-          aspect.words() + " view",
-          "",
-          keys[aspect.ordinal()],
-          () -> true,
-          () -> viewport.look(aspect));
-    }
-    commands.add(
-        "View",
-        "four-views",
-        "One or four views",
-        "fth-grid",
-        "5",
-        () -> true,
-        () -> viewport.fourProperty().set(!viewport.fourProperty().get()));
-    commands.add(
-        "View",
-        "frame-parts",
-        "Bring the selection into view",
-        "fth-maximize",
-        "F",
-        this::hasTake,
-        viewport::frameParts);
-    commands.add(
-        "View",
-        "follow",
-        "Follow the body or not",
-        "",
-        "Shift+F",
-        () -> true,
-        () -> viewport.followProperty().set(!viewport.followProperty().get()));
-    commands.add(
-        "View",
-        "wax",
-        "Solid wax, clear wax, wire only",
-        "fth-user",
-        "W",
-        () -> true,
-        () -> {
-          Viewport.Wax[] all = Viewport.Wax.values();
-          viewport.setWax(all[(viewport.wax().ordinal() + 1) % all.length]);
-          bench.notices().say(viewport.wax().words());
-        });
-    commands.add("View", "zoom-in", "Nearer", "", "Plus", () -> true, () -> viewport.zoom(0.85));
-    commands.add(
-        "View", "zoom-out", "Farther", "", "Minus", () -> true, () -> viewport.zoom(1 / 0.85));
+    session.selectionProperty().set(skeleton.below(session.selectionProperty().get()));
   }
 
   static List<String> helpGroups() {

@@ -73,12 +73,11 @@ public final class Bench extends StackPane {
   public Bench() {
     getChildren().add(palette);
     Player.attach(session);
-    Actions actions = new Actions(session, commands, this);
     viewport = new Viewport(session, palette);
     new ProjectActions(session, commands, files, memory, this).add();
     new PassActions(session, commands).add();
-    actions.add();
-    actions.addViews(viewport);
+    new Actions(session, commands).add();
+    new ViewActions(session, commands, viewport, notices::say).add();
     lanes = new Lanes(session, results, palette);
     panel = new PassPanel(session, palette, commands);
     theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));

@@ -25,10 +25,6 @@ final class PassActions {
     this.commands = commands;
   }
 
-  private boolean hasTake() {
-    return session.takeProperty().get().isPresent();
-  }
-
   private boolean hasPlate() {
     return session.plate().isPresent();
   }
@@ -41,7 +37,7 @@ final class PassActions {
         "First pass",
         "",
         "Ctrl+F",
-        this::hasTake,
+        session::hasTake,
         () -> {
           session.editChain("first pass", null, c -> Recipe.firstPass().chain());
           session.plateIdProperty().set(Optional.of(session.chain().plates().get(0).id()));
@@ -54,7 +50,7 @@ final class PassActions {
           "Add " + kind.words(),
           "",
           key,
-          this::hasTake,
+          session::hasTake,
           () -> addPass(kind));
     }
     commands.add(
@@ -217,7 +213,7 @@ final class PassActions {
         "Swap flags A and B",
         "",
         "X",
-        this::hasTake,
+        session::hasTake,
         () -> {
           Flag a = session.flagAProperty().get();
           session.flagAProperty().set(session.flagBProperty().get());
@@ -229,30 +225,42 @@ final class PassActions {
         "Send flags home (raw and result)",
         "",
         "H",
-        this::hasTake,
+        session::hasTake,
         () -> {
           session.flagAProperty().set(Flag.RAW);
           session.flagBProperty().set(Flag.RESULT);
         });
     commands.add(
-        "Compare", "a-left", "Flag A one stop back", "", "A", this::hasTake, () -> flag(true, -1));
+        "Compare",
+        "a-left",
+        "Flag A one stop back",
+        "",
+        "A",
+        session::hasTake,
+        () -> flag(true, -1));
     commands.add(
         "Compare",
         "a-right",
         "Flag A one stop on",
         "",
         "Shift+A",
-        this::hasTake,
+        session::hasTake,
         () -> flag(true, 1));
     commands.add(
-        "Compare", "b-left", "Flag B one stop back", "", "B", this::hasTake, () -> flag(false, -1));
+        "Compare",
+        "b-left",
+        "Flag B one stop back",
+        "",
+        "B",
+        session::hasTake,
+        () -> flag(false, -1));
     commands.add(
         "Compare",
         "b-right",
         "Flag B one stop on",
         "",
         "Shift+B",
-        this::hasTake,
+        session::hasTake,
         () -> flag(false, 1));
   }
 

@@ -26,10 +26,6 @@ final class ProjectActions {
     this.bench = bench;
   }
 
-  private boolean hasTake() {
-    return session.takeProperty().get().isPresent();
-  }
-
   void add() {
     BooleanSupplier always = () -> true;
     commands.add(
@@ -66,7 +62,7 @@ final class ProjectActions {
         "Take this take off the shelf",
         "",
         "",
-        this::hasTake,
+        session::hasTake,
         this::removeTake);
     commands.add(
         "Project",
@@ -74,9 +70,10 @@ final class ProjectActions {
         "Read the take in another way…",
         "",
         "",
-        this::hasTake,
+        session::hasTake,
         bench::showReread);
-    commands.add("Project", "hand-on", "Hand on…", "", "Ctrl+E", this::hasTake, bench::showHandoff);
+    commands.add(
+        "Project", "hand-on", "Hand on…", "", "Ctrl+E", session::hasTake, bench::showHandoff);
     commands.add(
         "Project",
         "save-recipe",
@@ -91,7 +88,7 @@ final class ProjectActions {
         "Use a recipe on this take…",
         "",
         "",
-        this::hasTake,
+        session::hasTake,
         this::useRecipe);
     commands.add(
         "Window",

@@ -98,6 +98,14 @@ public final class Commands {
     return button;
   }
 
+  /** A button that says the command in words. */
+  public Button wordButton(String id) {
+    Button button = new Button(get(id).words());
+    button.setTooltip(new Tooltip(get(id).tip()));
+    button.setOnAction(e -> get(id).run());
+    return button;
+  }
+
   public static Node icon(String literal) {
     FontIcon icon = new FontIcon(literal);
     icon.getStyleClass().add("wh-icon");

@@ -11,6 +11,7 @@ import waxhand.core.body.Sole;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 import waxhand.desk.session.Session;
+import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
@@ -18,17 +19,13 @@ import waxhand.desk.theme.Palette.Ink;
 final class LevelPicture implements PassPicture {
   private static final int SAMPLES = 260;
 
-  private final String plateId;
   private final Plot heights;
   private final Label words = new Label();
   private final VBox box;
-  private Motion drawnIn;
-  private Motion drawnOut;
-  private double[] before = {};
-  private double[] after = {};
+  private final WorkedOut<Motion, double[]> lowBefore = new WorkedOut<>(new double[0]);
+  private final WorkedOut<Motion, double[]> lowAfter = new WorkedOut<>(new double[0]);
 
-  LevelPicture(String plateId, Palette palette) {
-    this.plateId = plateId;
+  LevelPicture(Palette palette) {
     heights = new Plot(palette, "s", "mm", 110);
     heights.setId("height-plot");
     words.setWrapText(true);
@@ -42,20 +39,18 @@ final class LevelPicture implements PassPicture {
   }
 
   @Override
-  public void show(Session session) {
+  public void show(Session session, String plateId) {
     Optional<PassPicture.Work> work = PassPicture.workOf(session, plateId);
     if (work.isEmpty()) {
       return;
     }
     Motion in = work.get().in();
     Motion out = work.get().out();
-    if (in != drawnIn) {
-      before = lowest(in);
-      drawnIn = in;
-    }
-    if (out != drawnOut) {
-      after = lowest(out);
-      drawnOut = out;
+    Runnable again = () -> show(session, plateId);
+    double[] before = lowBefore.of(in, () -> lowest(in), again);
+    double[] after = lowAfter.of(out, () -> lowest(out), again);
+    if (before.length != after.length) {
+      return;
     }
     double[] x = new double[before.length];
     for (int i = 0; i < x.length; i++) {

@@ -112,7 +112,10 @@ final class NumberField extends HBox {
     quiet = true;
     slider.setValue(Math.max(slider.getMin(), Math.min(slider.getMax(), v)));
     quiet = false;
-    text.setText(format(v));
-    text.setUserData(text.getText());
+    String shown = format(v);
+    if (!shown.equals(text.getText())) {
+      text.setText(shown);
+    }
+    text.setUserData(shown);
   }
 }

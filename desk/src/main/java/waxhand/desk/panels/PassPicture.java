@@ -1,12 +1,15 @@
 package waxhand.desk.panels;
 
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.Function;
 import javafx.scene.Node;
 import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.LevelPass;
 import waxhand.core.passes.Pass;
+import waxhand.core.passes.PassKind;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.SmoothPass;
 import waxhand.desk.session.Session;
@@ -14,10 +17,14 @@ import waxhand.desk.theme.Palette;
 
 /** What a kind of pass has to show beside its settings. */
 interface PassPicture {
+  /** Kinds that have a picture; a new one adds its line here. */
+  Map<PassKind<?>, Function<Palette, PassPicture>> ALL =
+      Map.of(SmoothPass.KIND, SmoothPicture::new, LevelPass.KIND, LevelPicture::new);
+
   Node node();
 
-  /** Draws for the present take, plate and frame. */
-  void show(Session session);
+  /** Draws a plate of its kind for the present take and frame. */
+  void show(Session session, String plateId);
 
   /**
    * A plate with what went into it and came out, as last worked out.
@@ -43,12 +50,8 @@ interface PassPicture {
             s.motions().get(i + 1)));
   }
 
-  /** The picture for a plate's kind of pass, where it has one. */
-  static Optional<PassPicture> of(Plate plate, Palette palette) {
-    return plate.pass() instanceof SmoothPass
-        ? Optional.of(new SmoothPicture(plate.id(), palette))
-        : plate.pass() instanceof LevelPass
-            ? Optional.of(new LevelPicture(plate.id(), palette))
-            : Optional.empty();
+  /** The picture for a kind of pass, where it has one. */
+  static Optional<PassPicture> of(PassKind<?> kind, Palette palette) {
+    return Optional.ofNullable(ALL.get(kind)).map(make -> make.apply(palette));
   }
 }

@@ -5,8 +5,6 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
-import javafx.application.Platform;
 import javafx.scene.Node;
 import javafx.scene.layout.VBox;
 import waxhand.core.maths.EulerAngles;
@@ -17,6 +15,7 @@ import waxhand.core.passes.Scope;
 import waxhand.core.passes.SmoothPass;
 import waxhand.core.signal.ResidualAnalysis;
 import waxhand.desk.session.Session;
+import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
@@ -24,16 +23,16 @@ import waxhand.desk.theme.Palette.Ink;
 final class SmoothPicture implements PassPicture {
   private static final double WINDOW_S = 1.2;
 
-  private final String plateId;
+  /** What the residual analysis depends on. */
+  private record Analysed(Motion in, Scope scope, int order, boolean turns) {}
+
   private final Plot residual;
   private final Plot part;
   private final VBox box;
-  private Motion analysed;
-  private Scope analysedScope;
-  private Optional<ResidualAnalysis> analysis = Optional.empty();
+  private final WorkedOut<Analysed, Optional<ResidualAnalysis>> analysis =
+      new WorkedOut<>(Optional.empty());
 
-  SmoothPicture(String plateId, Palette palette) {
-    this.plateId = plateId;
+  SmoothPicture(Palette palette) {
     residual = new Plot(palette, "Hz", "°", 96);
     part = new Plot(palette, "s", "°", 96);
     residual.setId("residual-plot");
@@ -47,7 +46,7 @@ final class SmoothPicture implements PassPicture {
   }
 
   @Override
-  public void show(Session session) {
+  public void show(Session session, String plateId) {
     Optional<PassPicture.Work> work = PassPicture.workOf(session, plateId);
     if (work.isEmpty() || !(work.get().settled() instanceof SmoothPass smooth)) {
       return;
@@ -55,29 +54,16 @@ final class SmoothPicture implements PassPicture {
     Motion in = work.get().in();
     Motion out = work.get().out();
     Plate plate = work.get().plate();
-    if (in != analysed || !plate.scope().equals(analysedScope)) {
-      analyse(session, in, plate.scope(), smooth);
-    }
-    showResidual(smooth);
+    showResidual(
+        smooth,
+        analysis.of(
+            new Analysed(in, plate.scope(), smooth.order(), smooth.turns()),
+            () -> smooth.analyse(in, plate.scope()),
+            () -> show(session, plateId)));
     showPart(session, in, out, plate.scope());
   }
 
-  private void analyse(Session session, Motion in, Scope scope, SmoothPass smooth) {
-    analysed = in;
-    analysedScope = scope;
-    CompletableFuture.supplyAsync(() -> smooth.analyse(in, scope))
-        .thenAccept(
-            found ->
-                Platform.runLater(
-                    () -> {
-                      if (analysed == in) {
-                        analysis = found;
-                        show(session);
-                      }
-                    }));
-  }
-
-  private void showResidual(SmoothPass smooth) {
+  private void showResidual(SmoothPass smooth, Optional<ResidualAnalysis> analysis) {
     if (analysis.isEmpty()) {
       residual.show("Too short to suggest a cutoff", List.of(), List.of());
       return;

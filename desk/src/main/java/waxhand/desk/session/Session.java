@@ -2,6 +2,7 @@ package waxhand.desk.session;
 
 import java.nio.file.Path;
 import java.util.BitSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
@@ -29,6 +30,9 @@ import waxhand.core.project.Take;
  * only.
  */
 public final class Session {
+  /** Speeds of playing, shares of the take's own rate. */
+  public static final List<Double> SPEEDS = List.of(0.1, 0.25, 0.5, 1.0, 2.0);
+
   private History<Project> history;
   private Project saved;
   private final ReadOnlyObjectWrapper<Project> project = new ReadOnlyObjectWrapper<>();
@@ -172,6 +176,11 @@ public final class Session {
     return take.get().map(Take::chain).orElse(Chain.EMPTY);
   }
 
+  /** Whether a take lies on the bench. */
+  public boolean hasTake() {
+    return take.get().isPresent();
+  }
+
   /** The chosen plate. */
   public Optional<Plate> plate() {
     return plateId
@@ -189,6 +198,12 @@ public final class Session {
 
   public Frames workRange() {
     return take.get().map(Take::workRange).orElse(new Frames(0, 1));
+  }
+
+  /** Goes so many steps up or down in the list of speeds. */
+  public void changeSpeed(int steps) {
+    int now = SPEEDS.indexOf(speed.get());
+    speed.set(SPEEDS.get(Math.max(0, Math.min(SPEEDS.size() - 1, now + steps))));
   }
 
   /** Moves the playhead, kept within the take. */

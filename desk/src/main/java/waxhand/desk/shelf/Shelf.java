@@ -21,7 +21,7 @@ import waxhand.desk.session.Session;
 /** The takes of the project, and the parts of the body on the bench. */
 public final class Shelf extends VBox {
   private final Session session;
-  private final ListView<Take> takes = new ListView<>();
+  private final ListView<String> takes = new ListView<>();
   private final ListView<Integer> parts = new ListView<>();
   private final Label noTakes =
       new Label("Takes stand here. Drop .bvh files on the window, or choose New from files.");
@@ -46,9 +46,9 @@ public final class Shelf extends VBox {
         .getSelectionModel()
         .selectedItemProperty()
         .addListener(
-            (o, a, take) -> {
-              if (!quiet && take != null) {
-                session.choose(take.id());
+            (o, a, id) -> {
+              if (!quiet && id != null) {
+                session.choose(id);
               }
             });
     parts.setId("parts");
@@ -72,8 +72,10 @@ public final class Shelf extends VBox {
 
   private void showTakes(Project project) {
     quiet = true;
-    if (!takes.getItems().equals(project.takes())) {
-      takes.getItems().setAll(project.takes());
+    // by id, so that an edit of a take's chain leaves the list alone
+    List<String> ids = project.takes().stream().map(Take::id).toList();
+    if (!takes.getItems().equals(ids)) {
+      takes.getItems().setAll(ids);
     }
     session.takeProperty().get().ifPresent(t -> select(t.id()));
     quiet = false;
@@ -83,10 +85,8 @@ public final class Shelf extends VBox {
   }
 
   private void select(String id) {
-    for (int i = 0; i < takes.getItems().size(); i++) {
-      if (takes.getItems().get(i).id().equals(id)) {
-        takes.getSelectionModel().select(i);
-      }
+    if (!id.equals(takes.getSelectionModel().getSelectedItem())) {
+      takes.getSelectionModel().select(id);
     }
   }
 
@@ -140,21 +140,34 @@ public final class Shelf extends VBox {
     quiet = false;
   }
 
-  private static final class TakeCell extends ListCell<Take> {
+  private final class TakeCell extends ListCell<String> {
+    private final Tooltip tip = new Tooltip();
+
+    TakeCell() {
+      tip.setOnShowing(
+          e ->
+              session
+                  .projectProperty()
+                  .get()
+                  .take(getItem())
+                  .ifPresent(t -> tip.setText(about(t))));
+    }
+
+    private static String about(Take take) {
+      return String.format(
+          Locale.ROOT,
+          "%s, %.1f s%n%s",
+          take.raw().fileName(),
+          take.raw().motion().clip().seconds(),
+          String.join("\n", take.raw().assumptions()));
+    }
+
     @Override
-    protected void updateItem(Take take, boolean empty) {
-      super.updateItem(take, empty);
-      setText(empty || take == null ? null : take.name());
-      setTooltip(
-          empty || take == null
-              ? null
-              : new Tooltip(
-                  String.format(
-                      Locale.ROOT,
-                      "%s, %.1f s%n%s",
-                      take.raw().fileName(),
-                      take.raw().motion().clip().seconds(),
-                      String.join("\n", take.raw().assumptions()))));
+    protected void updateItem(String id, boolean empty) {
+      super.updateItem(id, empty);
+      Optional<Take> take = empty ? Optional.empty() : session.projectProperty().get().take(id);
+      setText(take.map(Take::name).orElse(null));
+      setTooltip(take.isPresent() ? tip : null);
     }
   }
 

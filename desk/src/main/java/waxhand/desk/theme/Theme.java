@@ -1,7 +1,7 @@
 package waxhand.desk.theme;
 
-import atlantafx.base.theme.PrimerDark;
 import atlantafx.base.theme.PrimerLight;
+import java.util.Locale;
 import javafx.application.Application;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
@@ -32,16 +32,24 @@ public enum Theme {
     }
   }
 
+  /**
+   * Dresses the scene. All stylesheets stay; only a style class of the root changes, because
+   * changing stylesheets makes every control match every rule again.
+   */
   public void wear(Scene scene) {
-    Application.setUserAgentStylesheet(
-        this == TALLOW
-            ? new PrimerLight().getUserAgentStylesheet()
-            : new PrimerDark().getUserAgentStylesheet());
-    String own = this == TALLOW ? "tallow.css" : "lampblack.css";
-    scene
-        .getStylesheets()
-        .setAll(
-            Theme.class.getResource(own).toExternalForm(),
-            Theme.class.getResource("bench.css").toExternalForm());
+    if (scene.getStylesheets().isEmpty()) {
+      Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
+      for (String sheet : new String[] {"tallow.css", "lampblack.css", "bench.css"}) {
+        scene.getStylesheets().add(Theme.class.getResource(sheet).toExternalForm());
+      }
+    }
+    scene.getRoot().getStyleClass().remove(other().styleClass());
+    if (!scene.getRoot().getStyleClass().contains(styleClass())) {
+      scene.getRoot().getStyleClass().add(styleClass());
+    }
+  }
+
+  private String styleClass() {
+    return "wh-" + name().toLowerCase(Locale.ROOT);
   }
 }

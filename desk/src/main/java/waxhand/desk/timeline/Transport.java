@@ -17,7 +17,6 @@ import waxhand.desk.session.Session;
 
 /** Play, step, jump, speed, and where the playhead is. */
 public final class Transport extends HBox {
-  private static final double[] SPEEDS = {0.1, 0.25, 0.5, 1, 2};
   private final Session session;
   private final Label clock = new Label();
   private final TextField frame = new TextField();
@@ -66,9 +65,7 @@ public final class Transport extends HBox {
     speed.setId("speed");
     speed.setTooltip(new Tooltip("Speed of playing"));
     speed.setAccessibleText("Speed");
-    for (double s : SPEEDS) {
-      speed.getItems().add(s);
-    }
+    speed.getItems().addAll(Session.SPEEDS);
     speed.setConverter(
         new StringConverter<>() {
           @Override
@@ -83,8 +80,9 @@ public final class Transport extends HBox {
             return Double.valueOf(text.replace("×", ""));
           }
         });
-    speed.setValue(1.0);
+    speed.setValue(session.speedProperty().get());
     speed.valueProperty().addListener((o, a, b) -> session.speedProperty().set(b));
+    session.speedProperty().addListener((o, a, b) -> speed.setValue(b.doubleValue()));
     getChildren().addAll(loop, every, new Label("speed"), speed);
     session.frameProperty().addListener((o, a, b) -> show());
     session.takeProperty().addListener((o, a, b) -> show());
@@ -100,10 +98,16 @@ public final class Transport extends HBox {
   private void show() {
     int at = session.frameProperty().get();
     clock.setText(Timecode.of(at, session.rateHz()));
-    frame.setText(Integer.toString(at));
+    if (!frame.isFocused() || !session.playingProperty().get()) {
+      frame.setText(Integer.toString(at));
+    }
     of.setText(
-        session.takeProperty().get().isEmpty()
-            ? ""
-            : String.format(Locale.ROOT, "of %d  at %.6g Hz", session.frames(), session.rateHz()));
+        session.hasTake() ? "of " + session.frames() + "  at " + rate(session.rateHz()) : "");
+  }
+
+  /** Whole rates without a fraction, others with three digits of it. */
+  private static String rate(double hz) {
+    boolean whole = Math.abs(hz - Math.rint(hz)) < 5e-4;
+    return String.format(Locale.ROOT, whole ? "%.0f Hz" : "%.3f Hz", hz);
   }
 }

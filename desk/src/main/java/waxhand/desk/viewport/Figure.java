@@ -2,7 +2,9 @@ package waxhand.desk.viewport;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import javafx.scene.Group;
 import javafx.scene.paint.Color;
 import javafx.scene.paint.PhongMaterial;
@@ -27,9 +29,7 @@ final class Figure {
   private final Group shadow = new Group();
   private final List<Affine> places = new ArrayList<>();
   private final List<Affine> shadows = new ArrayList<>();
-  private final List<MeshView> skins = new ArrayList<>();
-  private List<FigureParts.Part> parts = List.of();
-  private Body body;
+  private Skins skins = Skins.NONE;
 
   Group wax() {
     return wax;
@@ -39,32 +39,52 @@ final class Figure {
     return shadow;
   }
 
-  /** Makes the skins of a body, unless it is the present one. */
-  void dress(Body other) {
-    if (other == body) {
-      return;
+  /**
+   * Puts skins on the figure.
+   *
+   * @return whether they are others than before
+   */
+  boolean dress(Skins others) {
+    if (others == skins) {
+      return false;
     }
-    body = other;
-    parts = FigureParts.of(other);
+    skins = others;
     wax.getChildren().clear();
     shadow.getChildren().clear();
     places.clear();
     shadows.clear();
-    skins.clear();
-    for (FigureParts.Part part : parts) {
-      MeshView skin = new MeshView(part.mesh());
-      skin.setCullFace(CullFace.BACK);
-      MeshView flat = new MeshView(part.mesh());
-      flat.setCullFace(CullFace.NONE);
-      Affine place = new Affine();
-      Affine shade = new Affine();
-      skin.getTransforms().add(place);
-      flat.getTransforms().add(shade);
-      wax.getChildren().add(skin);
-      shadow.getChildren().add(flat);
-      places.add(place);
-      shadows.add(shade);
-      skins.add(skin);
+    for (FigureParts.Part part : skins.parts()) {
+      wax.getChildren().add(skin(part, CullFace.BACK, places));
+      shadow.getChildren().add(skin(part, CullFace.NONE, shadows));
+    }
+    return true;
+  }
+
+  private static MeshView skin(FigureParts.Part part, CullFace cull, List<Affine> placed) {
+    MeshView skin = new MeshView(part.mesh());
+    skin.setCullFace(cull);
+    Affine place = new Affine();
+    skin.getTransforms().add(place);
+    placed.add(place);
+    return skin;
+  }
+
+  /** Whether the skins suit a body. */
+  boolean fits(Body body) {
+    return skins.fit(body);
+  }
+
+  void setShown(boolean shown) {
+    wax.setVisible(shown);
+    shadow.setVisible(shown);
+  }
+
+  /** Shows the skins of these joints alone; all where there are none. */
+  void isolate(BitSet joints) {
+    for (int i = 0; i < skins.parts().size(); i++) {
+      boolean shown = joints.isEmpty() || joints.get(skins.parts().get(i).joint());
+      wax.getChildren().get(i).setVisible(shown);
+      shadow.getChildren().get(i).setVisible(shown);
     }
   }
 
@@ -72,8 +92,9 @@ final class Figure {
   void paint(Palette palette, BitSet chosen, double opacity) {
     Color plain = palette.get(Ink.WAX);
     PhongMaterial shade = new PhongMaterial(palette.get(Ink.SHADOW));
-    for (int i = 0; i < parts.size(); i++) {
-      FigureParts.Part part = parts.get(i);
+    Map<Color, PhongMaterial> materials = new HashMap<>();
+    for (int i = 0; i < skins.parts().size(); i++) {
+      FigureParts.Part part = skins.parts().get(i);
       Color side =
           part.side() == Side.LEFT
               ? palette.get(Ink.LEFT)
@@ -82,27 +103,32 @@ final class Figure {
       if (chosen.get(part.joint()) && !part.band()) {
         colour = palette.get(Ink.FOCUS).interpolate(plain, 0.25);
       }
-      // the renderer blends materials as if they were multiplied by their opacity already
-      PhongMaterial material =
-          new PhongMaterial(
-              Color.color(
-                  colour.getRed() * opacity,
-                  colour.getGreen() * opacity,
-                  colour.getBlue() * opacity,
-                  opacity));
-      material.setSpecularColor(opacity < 1 ? Color.BLACK : Color.gray(0.24));
-      material.setSpecularPower(18);
-      skins.get(i).setMaterial(material);
+      ((MeshView) wax.getChildren().get(i))
+          .setMaterial(materials.computeIfAbsent(colour, c -> material(c, opacity)));
       ((MeshView) shadow.getChildren().get(i)).setMaterial(shade);
     }
+  }
+
+  private static PhongMaterial material(Color colour, double opacity) {
+    // the renderer blends materials as if they were multiplied by their opacity already
+    PhongMaterial material =
+        new PhongMaterial(
+            Color.color(
+                colour.getRed() * opacity,
+                colour.getGreen() * opacity,
+                colour.getBlue() * opacity,
+                opacity));
+    material.setSpecularColor(opacity < 1 ? Color.BLACK : Color.gray(0.24));
+    material.setSpecularPower(18);
+    return material;
   }
 
   /** Moves the skins to a solved pose. */
   void move(WorldPose pose) {
     double[] p = pose.positions();
     double[] q = pose.rotations();
-    for (int i = 0; i < parts.size(); i++) {
-      int j = parts.get(i).joint();
+    for (int i = 0; i < skins.parts().size(); i++) {
+      int j = skins.parts().get(i).joint();
       double x = q[4 * j];
       double y = q[4 * j + 1];
       double z = q[4 * j + 2];

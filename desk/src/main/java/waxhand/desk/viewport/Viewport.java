@@ -2,14 +2,18 @@ package waxhand.desk.viewport;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.layout.Pane;
 import org.joml.Vector3d;
+import waxhand.core.body.Body;
 import waxhand.core.motion.Motion;
 import waxhand.desk.session.Session;
+import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
 
 /** One view, or four at once, of the take on the bench. */
@@ -34,6 +38,10 @@ public final class Viewport extends Pane {
   }
 
   private static final double GAP = 2;
+
+  /** A view the artist wants back. */
+  private record Kept(Aspect aspect, Camera camera) {}
+
   private final Session session;
   private final List<View> views = new ArrayList<>();
   private final BooleanProperty four = new SimpleBooleanProperty();
@@ -43,6 +51,9 @@ public final class Viewport extends Pane {
   private double followedX;
   private double followedZ;
   private String framedTake = "";
+  private final WorkedOut<Body, Skins> skins = new WorkedOut<>(Skins.NONE);
+  private BitSet isolated = new BitSet();
+  private final Map<Integer, Kept> kept = new HashMap<>();
 
   public Viewport(Session session, Palette palette) {
     this.session = session;
@@ -125,6 +136,55 @@ public final class Viewport extends Pane {
     }
   }
 
+  /**
+   * Shows the chosen parts with all that hangs from them alone; once more, or with nothing chosen,
+   * the whole body again.
+   */
+  public void isolate() {
+    BitSet limbs = new BitSet();
+    if (isolated.isEmpty()) {
+      session
+          .motionAt(session.flagBProperty().get())
+          .ifPresent(m -> limbs.or(m.clip().skeleton().below(session.selectionProperty().get())));
+    }
+    isolate(limbs);
+  }
+
+  private void isolate(BitSet parts) {
+    isolated = parts;
+    views.forEach(v -> v.isolate(parts));
+  }
+
+  /** Whether only some parts are shown. */
+  public boolean isIsolated() {
+    return !isolated.isEmpty();
+  }
+
+  /** Keeps the active view under a number, in relation to the body while the view follows it. */
+  public void keep(int number) {
+    kept.put(number, new Kept(active.aspect(), relative(active.camera(), -1)));
+  }
+
+  public boolean hasKept(int number) {
+    return kept.containsKey(number);
+  }
+
+  /** Brings a kept view back. */
+  public void lookKept(int number) {
+    Kept view = kept.get(number);
+    look(view.aspect());
+    active.setCamera(relative(view.camera(), 1));
+  }
+
+  /** A camera moved by the place of the body on the ground, if the view follows it. */
+  private Camera relative(Camera camera, double sign) {
+    Vector3d target = new Vector3d(camera.target());
+    if (follow.get()) {
+      active.middle().ifPresent(m -> target.add(sign * m.x, 0, sign * m.z));
+    }
+    return camera.at(target);
+  }
+
   public void zoom(double factor) {
     active.setCamera(active.camera().zoomed(factor));
   }
@@ -146,25 +206,26 @@ public final class Viewport extends Pane {
   private void refresh() {
     Optional<Motion> wire = session.motionAt(session.flagAProperty().get());
     Optional<Motion> now = session.motionAt(session.flagBProperty().get());
+    Optional<Skins> worn =
+        now.map(m -> skins.of(m.body(), () -> Skins.of(m.body()), this::refresh));
     for (View view : shown()) {
+      worn.ifPresent(view::dress);
       view.show(wire, now, session.frameProperty().get());
     }
     String take = session.takeProperty().get().map(t -> t.id()).orElse("");
     if (now.isPresent() && !take.equals(framedTake)) {
       framedTake = take;
-      views.forEach(v -> v.show(wire, now, session.frameProperty().get()));
-      double height = now.get().body().heightM();
-      for (View view : views) {
-        view.middle()
-            .ifPresent(
-                m ->
-                    view.setCamera(
-                        view.aspect().camera(height).at(new Vector3d(m.x, 0.49 * height, m.z))));
-      }
-      active.middle().ifPresent(this::remember);
+      isolate(new BitSet());
+      active.middle().ifPresent(m -> frameBody(m, now.get().body().heightM()));
     } else if (follow.get()) {
       active.middle().ifPresent(this::followTo);
     }
+  }
+
+  private void frameBody(Vector3d middle, double height) {
+    Vector3d target = new Vector3d(middle.x, 0.49 * height, middle.z);
+    views.forEach(v -> v.setCamera(v.aspect().camera(height).at(target)));
+    remember(middle);
   }
 
   private void remember(Vector3d middle) {

@@ -1,0 +1,69 @@
+package waxhand.desk.panels;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import waxhand.core.project.Take;
+import waxhand.desk.command.Commands;
+
+/** What the panel says while no plate is chosen, and the steps it offers. */
+final class EmptyForm extends VBox {
+  private final Commands commands;
+  private final Label heading = Editor.heading("");
+  private final Label words = soft();
+  private final Label assumed = soft();
+  private final List<Node> withTake = new ArrayList<>();
+  private final List<Node> withoutTake = new ArrayList<>();
+
+  EmptyForm(Commands commands) {
+    super(8);
+    this.commands = commands;
+    for (String id : List.of("first-pass", "add-level", "add-smooth")) {
+      withTake.add(step(id));
+    }
+    withTake.get(0).getStyleClass().add("wh-main");
+    withTake.addAll(
+        List.of(
+            new Region(),
+            Editor.heading("How it was read"),
+            assumed,
+            commands.wordButton("reread")));
+    for (String id : List.of("new-from-files", "open")) {
+      withoutTake.add(step(id));
+    }
+    getChildren().addAll(heading, words);
+    getChildren().addAll(withTake);
+    getChildren().addAll(withoutTake);
+  }
+
+  private static Label soft() {
+    Label label = new Label();
+    label.setWrapText(true);
+    label.getStyleClass().add("wh-soft");
+    return label;
+  }
+
+  private Button step(String id) {
+    Button button = commands.wordButton(id);
+    button.setMaxWidth(Double.MAX_VALUE);
+    return button;
+  }
+
+  void show(Optional<Take> take) {
+    boolean any = take.isPresent();
+    heading.setText(any ? "No pass chosen" : "The bench is empty");
+    words.setText(
+        any
+            ? "Choose a plate on the rail to see what it does. Add one here; the raw take stays as"
+                + " it is."
+            : "Open a project or new takes from files, or drop them on the window.");
+    assumed.setText(take.map(t -> String.join("\n", t.raw().assumptions())).orElse(""));
+    withTake.forEach(n -> PassPanel.put(n, any));
+    withoutTake.forEach(n -> PassPanel.put(n, !any));
+  }
+}

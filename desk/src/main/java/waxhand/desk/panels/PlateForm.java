@@ -1,0 +1,103 @@
+package waxhand.desk.panels;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import waxhand.core.passes.PassKind;
+import waxhand.core.passes.PassKinds;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Setting;
+import waxhand.desk.command.Commands;
+import waxhand.desk.theme.Palette;
+
+/**
+ * Everything of the chosen plate. The settings of every kind of pass are made once and shown when
+ * such a plate is chosen: making and styling controls takes longer than a drawn frame.
+ */
+final class PlateForm extends VBox {
+  /** The settings of one kind, with its picture. */
+  private record Own(Node node, List<Editor> editors, Optional<PassPicture> picture) {}
+
+  private final ChosenPlate chosen;
+  private final Map<PassKind<?>, Own> own = new LinkedHashMap<>();
+  private final Label help = new Label();
+  private final List<Editor> common = new ArrayList<>();
+  private final VBox where;
+  private final NumberField weight;
+
+  PlateForm(ChosenPlate chosen, Palette palette, Commands commands) {
+    super(8);
+    this.chosen = chosen;
+    help.setWrapText(true);
+    help.getStyleClass().add("wh-soft");
+    weight =
+        new NumberField(
+            "weight",
+            "Weight",
+            "%",
+            0,
+            100,
+            0,
+            100,
+            0,
+            "Share of the pass that counts",
+            v -> chosen.drag("weight", "weight", p -> p.withWeight(v / 100)),
+            chosen.session()::settle);
+    getChildren().addAll(add(new NameEditor(chosen)), help);
+    SettingEditors editors = new SettingEditors(chosen);
+    for (PassKind<?> kind : PassKinds.ALL) {
+      Own made = make(kind, editors, palette);
+      own.put(kind, made);
+      getChildren().add(made.node());
+    }
+    where =
+        new VBox(
+            8, Editor.heading("Where"), add(new SpanEditor(chosen)), add(new ScopeEditor(chosen)));
+    HBox bottom = new HBox(8, commands.wordButton("mute"), commands.wordButton("delete-plate"));
+    getChildren().addAll(where, Editor.heading("How much"), weight, bottom);
+  }
+
+  private Node add(Editor editor) {
+    common.add(editor);
+    return editor.node();
+  }
+
+  private static Own make(PassKind<?> kind, SettingEditors factory, Palette palette) {
+    VBox box = new VBox(8);
+    List<Editor> editors = new ArrayList<>();
+    for (Setting<?> setting : kind.settings()) {
+      Editor editor = factory.of(setting);
+      editors.add(editor);
+      box.getChildren().add(editor.node());
+    }
+    Optional<PassPicture> picture = PassPicture.of(kind, palette);
+    picture.ifPresent(p -> box.getChildren().add(p.node()));
+    return new Own(box, editors, picture);
+  }
+
+  void show(Plate plate) {
+    PassKind<?> kind = plate.pass().kind();
+    help.setText(kind.help());
+    own.forEach((k, o) -> PassPanel.put(o.node(), k.equals(kind)));
+    PassPanel.put(where, kind.local());
+    common.forEach(e -> e.show(plate));
+    Optional.ofNullable(own.get(kind)).ifPresent(o -> o.editors().forEach(e -> e.show(plate)));
+    weight.show(100 * plate.weight());
+    showPicture();
+  }
+
+  /** Draws what depends on the playhead. */
+  void showPicture() {
+    chosen
+        .now()
+        .flatMap(p -> Optional.ofNullable(own.get(p.pass().kind())))
+        .flatMap(Own::picture)
+        .ifPresent(p -> p.show(chosen.session(), chosen.id()));
+  }
+}

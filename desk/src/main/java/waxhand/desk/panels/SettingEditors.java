@@ -1,0 +1,181 @@
+package waxhand.desk.panels;
+
+import java.util.Locale;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Setting;
+
+/** Makes the editor that suits a setting of a pass. */
+final class SettingEditors {
+  private final ChosenPlate chosen;
+
+  SettingEditors(ChosenPlate chosen) {
+    this.chosen = chosen;
+  }
+
+  Editor of(Setting<?> setting) {
+    if (setting instanceof Setting.Number<?> n) {
+      return new NumberEditor(setting, n.unit(), n.min(), n.max(), false);
+    }
+    if (setting instanceof Setting.Found<?> f) {
+      return new NumberEditor(setting, f.unit(), f.min(), f.max(), true);
+    }
+    return setting instanceof Setting.Choice<?> choice
+        ? new ChoiceEditor(choice)
+        : new SwitchEditor(setting);
+  }
+
+  private static String what(Setting<?> setting) {
+    return setting.words().toLowerCase(Locale.ROOT);
+  }
+
+  private static Object value(Plate plate, Setting<?> setting) {
+    return plate.pass().kind().get(plate.pass(), setting);
+  }
+
+  private void edit(Setting<?> setting, Object value) {
+    chosen.edit(what(setting), p -> p.withPass(p.pass().kind().with(p.pass(), setting, value)));
+  }
+
+  private final class ChoiceEditor implements Editor {
+    private final Setting.Choice<?> setting;
+    private final ChoiceBox<String> box = new ChoiceBox<>();
+
+    ChoiceEditor(Setting.Choice<?> setting) {
+      this.setting = setting;
+      box.getItems().addAll(setting.options());
+      box.setId(setting.key());
+      box.setAccessibleText(setting.words());
+      box.setTooltip(new Tooltip(setting.help()));
+      box.setOnAction(
+          e -> {
+            if (box.getValue() != null) {
+              edit(setting, box.getValue());
+            }
+          });
+    }
+
+    @Override
+    public Node node() {
+      return Editor.row(setting.words(), box);
+    }
+
+    @Override
+    public void show(Plate plate) {
+      box.setValue((String) value(plate, setting));
+    }
+  }
+
+  private final class SwitchEditor implements Editor {
+    private final Setting<?> setting;
+    private final CheckBox box;
+
+    SwitchEditor(Setting<?> setting) {
+      this.setting = setting;
+      box = new CheckBox(setting.words());
+      box.setId(setting.key());
+      box.setTooltip(new Tooltip(setting.help()));
+      box.setOnAction(e -> edit(setting, box.isSelected()));
+    }
+
+    @Override
+    public Node node() {
+      return box;
+    }
+
+    @Override
+    public void show(Plate plate) {
+      box.setSelected((Boolean) value(plate, setting));
+    }
+  }
+
+  private final class NumberEditor implements Editor {
+    private final Setting<?> setting;
+    private final double min;
+    private final double max;
+    private final double shownPerInner;
+    private final NumberField field;
+    private final ToggleButton found = new ToggleButton("found");
+    private final VBox node;
+
+    NumberEditor(Setting<?> setting, String unit, double min, double max, boolean canBeFound) {
+      this.setting = setting;
+      this.min = min;
+      this.max = max;
+      double k = Units.perInner(unit);
+      shownPerInner = k;
+      double[] ends = SliderEnds.of(setting.key(), min, max);
+      field =
+          new NumberField(
+              setting.key(),
+              setting.words(),
+              unit,
+              min * k,
+              max * k,
+              ends[0] * k,
+              ends[1] * k,
+              Units.decimals(unit),
+              setting.help(),
+              v ->
+                  chosen.drag(
+                      setting.key(),
+                      what(setting),
+                      p -> p.withPass(p.pass().kind().with(p.pass(), setting, v / k))),
+              chosen.session()::settle);
+      HBox top = new HBox(8, new Label(setting.words()));
+      top.setAlignment(Pos.CENTER_LEFT);
+      if (canBeFound) {
+        found.setId(setting.key() + "-found");
+        found.setTooltip(new Tooltip("On: taken from the take itself. Off: as set here."));
+        found.setOnAction(e -> edit(setting, found.isSelected() ? null : valueWhenSet()));
+        Region gap = new Region();
+        HBox.setHgrow(gap, Priority.ALWAYS);
+        top.getChildren().addAll(gap, found);
+      }
+      node = new VBox(2, top, field);
+    }
+
+    private Optional<Object> foundValue() {
+      return chosen.settled().map(p -> p.kind().get(p, setting));
+    }
+
+    private Object valueWhenSet() {
+      return foundValue().orElseGet(this::defaultValue);
+    }
+
+    /** Where nothing was set and nothing found: the body's height, or the least. */
+    private double defaultValue() {
+      Optional<Motion> raw = chosen.session().stagesProperty().get().map(s -> s.motions().get(0));
+      return setting.key().equals("actorM")
+          ? raw.map(m -> m.body().heightM()).orElse(1.75)
+          : Math.max(0, min);
+    }
+
+    @Override
+    public Node node() {
+      return node;
+    }
+
+    @Override
+    public void show(Plate plate) {
+      Object own = value(plate, setting);
+      found.setSelected(own == null);
+      Object value = own != null ? own : foundValue().orElse(null);
+      double inner = value instanceof Double d ? d : defaultValue();
+      field.show(shownPerInner * (Double.isFinite(inner) ? inner : max));
+      field.setOpacity(own == null ? 0.75 : 1);
+    }
+  }
+}

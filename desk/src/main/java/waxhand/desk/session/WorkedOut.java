@@ -1,0 +1,46 @@
+package waxhand.desk.session;
+
+import java.util.concurrent.CompletableFuture;
+import java.util.function.Supplier;
+import javafx.application.Platform;
+
+/**
+ * A value worked out of a key off the window's thread. Until it is known the last one stands in; of
+ * several under way only the last asked for counts.
+ */
+public final class WorkedOut<K, V> {
+  private K wanted;
+  private K known;
+  private V value;
+
+  /**
+   * @param first stands in until any value is known
+   */
+  public WorkedOut(V first) {
+    value = first;
+  }
+
+  /**
+   * The value for {@code key}, or the last one while it is being worked out.
+   *
+   * @param work called on another thread
+   * @param then called on the window's thread when the value has become known
+   */
+  public V of(K key, Supplier<V> work, Runnable then) {
+    if (!key.equals(known) && !key.equals(wanted)) {
+      wanted = key;
+      CompletableFuture.supplyAsync(work)
+          .thenAccept(
+              v ->
+                  Platform.runLater(
+                      () -> {
+                        if (key.equals(wanted)) {
+                          known = key;
+                          value = v;
+                          then.run();
+                        }
+                      }));
+    }
+    return value;
+  }
+}

@@ -1,0 +1,141 @@
+package waxhand.desk.viewport;
+
+import java.util.BitSet;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import org.joml.Vector3d;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.WorldPose;
+import waxhand.desk.theme.Palette;
+import waxhand.desk.theme.Palette.Ink;
+
+/** What is drawn flat over a view: the wire, the axes and the scale; without 3D the rest too. */
+final class Overlay extends Canvas {
+  private final Palette palette;
+  private final double[] a = new double[3];
+  private final double[] b = new double[3];
+  private final double[] tip = new double[3];
+
+  Overlay(Palette palette) {
+    this.palette = palette;
+    setMouseTransparent(true);
+  }
+
+  /**
+   * @param wire drawn where it is shown and has a motion
+   * @param isolated joints that are drawn; all where there are none
+   * @param flatWax drawn as thick bones, for machines without 3D; null where wax is solid
+   */
+  void draw(Camera camera, Posed wire, boolean wireShown, BitSet isolated, Posed flatWax) {
+    GraphicsContext g = getGraphicsContext2D();
+    g.clearRect(0, 0, getWidth(), getHeight());
+    if (getWidth() < 2 || getHeight() < 2) {
+      return;
+    }
+    if (flatWax != null) {
+      ground(g, camera);
+      flatWax
+          .motion()
+          .ifPresent(
+              m -> bones(g, camera, m, flatWax.pose(), isolated, palette.get(Ink.WAX_SHADE), 3));
+    }
+    if (wireShown) {
+      wire.motion()
+          .ifPresent(m -> bones(g, camera, m, wire.pose(), isolated, palette.get(Ink.WIRE), 1.1));
+    }
+    axes(g, camera);
+    scaleBar(g, camera);
+  }
+
+  private boolean project(Camera camera, double x, double y, double z, double[] dest) {
+    return camera.project(x, y, z, getWidth(), getHeight(), dest);
+  }
+
+  private void bones(
+      GraphicsContext g,
+      Camera camera,
+      Motion motion,
+      WorldPose pose,
+      BitSet isolated,
+      Color colour,
+      double width) {
+    Skeleton skeleton = motion.body().skeleton();
+    g.setStroke(colour);
+    g.setFill(colour);
+    g.setLineWidth(width);
+    for (int j = 0; j < skeleton.size(); j++) {
+      int p = skeleton.parent(j);
+      boolean hidden = !isolated.isEmpty() && !isolated.get(j);
+      if (hidden || !project(camera, pose.x(j), pose.y(j), pose.z(j), a)) {
+        continue;
+      }
+      if (p >= 0 && project(camera, pose.x(p), pose.y(p), pose.z(p), b)) {
+        g.strokeLine(a[0], a[1], b[0], b[1]);
+      }
+      if (skeleton.joint(j).tip().isPresent()) {
+        pose.point(j, skeleton.joint(j).tip().get(), tip, 0);
+        if (project(camera, tip[0], tip[1], tip[2], b)) {
+          g.strokeLine(a[0], a[1], b[0], b[1]);
+        }
+      }
+      g.fillOval(a[0] - 1.6, a[1] - 1.6, 3.2, 3.2);
+    }
+  }
+
+  private void ground(GraphicsContext g, Camera camera) {
+    int half = Ground.HALF;
+    g.setStroke(palette.get(Ink.HAIRLINE));
+    g.setLineWidth(1);
+    for (int n = -half; n <= half; n++) {
+      for (int axis = 0; axis < 2; axis++) {
+        double x0 = axis == 0 ? n : -half;
+        double z0 = axis == 0 ? -half : n;
+        double x1 = axis == 0 ? n : half;
+        double z1 = axis == 0 ? half : n;
+        if (project(camera, x0, 0, z0, a) && project(camera, x1, 0, z1, b)) {
+          g.strokeLine(a[0], a[1], b[0], b[1]);
+        }
+      }
+    }
+  }
+
+  /** The axes in a corner, with their letters. */
+  private void axes(GraphicsContext g, Camera camera) {
+    double cx = 34;
+    double cy = getHeight() - 34;
+    Vector3d[] units = {new Vector3d(1, 0, 0), new Vector3d(0, 1, 0), new Vector3d(0, 0, 1)};
+    String[] letters = {"x", "y", "z"};
+    Vector3d r = camera.right();
+    Vector3d u = camera.up();
+    g.setStroke(palette.get(Ink.SOFT));
+    g.setFill(palette.get(Ink.SOFT));
+    g.setLineWidth(1.2);
+    for (int i = 0; i < 3; i++) {
+      double x = 18 * units[i].dot(r);
+      double y = -18 * units[i].dot(u);
+      if (Math.hypot(x, y) > 3) {
+        g.strokeLine(cx, cy, cx + x, cy + y);
+        g.fillText(letters[i], cx + 1.4 * x - 3, cy + 1.4 * y + 4);
+      }
+    }
+  }
+
+  /** How long a metre (or a tenth) is at the target. */
+  private void scaleBar(GraphicsContext g, Camera camera) {
+    double w = getWidth();
+    double h = getHeight();
+    double pixels = h / camera.heightM();
+    double metres = pixels > 260 ? 0.1 : pixels > 20 ? 1 : 5;
+    double length = metres * pixels;
+    g.setStroke(palette.get(Ink.SOFT));
+    g.setFill(palette.get(Ink.SOFT));
+    g.setLineWidth(1.5);
+    g.strokeLine(w - 16 - length, h - 16, w - 16, h - 16);
+    g.strokeLine(w - 16, h - 19, w - 16, h - 13);
+    g.strokeLine(w - 16 - length, h - 19, w - 16 - length, h - 13);
+    String words = metres < 1 ? "10 cm" : (int) metres + " m";
+    g.fillText(words, w - 16 - length / 2 - 14, h - 22);
+  }
+}
