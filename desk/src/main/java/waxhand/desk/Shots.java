@@ -127,7 +127,8 @@ final class Shots {
 
   /** Waits until the chain has been worked out and the window has been drawn with it. */
   private void whenDrawn(Runnable then) {
-    PauseTransition wait = new PauseTransition(Duration.millis(700));
+    PauseTransition wait = new PauseTransition(Duration.millis(500));
+    boolean[] settled = new boolean[1];
     wait.setOnFinished(
         e -> {
           boolean ready =
@@ -136,9 +137,11 @@ final class Shots {
                       .sketch()
                       .map(s -> s.chain().equals(bench.session().chain()))
                       .orElse(false);
-          if (ready) {
+          if (ready && settled[0]) {
             then.run();
           } else {
+            // one round more for what the panels work out from the result
+            settled[0] = ready;
             wait.playFromStart();
           }
         });

@@ -31,6 +31,10 @@ public record Plate(
     return new Plate(id, pass.kind().words(), pass, Span.ALL, Scope.ALL, 1, false);
   }
 
+  public Plate withId(String other) {
+    return new Plate(other, name, pass, span, scope, weight, muted);
+  }
+
   public Plate withName(String other) {
     return new Plate(id, other, pass, span, scope, weight, muted);
   }

@@ -202,7 +202,9 @@ public final class Bench extends StackPane {
             redo,
             gap);
     for (String id :
-        new String[] {"four-views", "frame-parts", "wax", "theme", "find-command", "help"}) {
+        new String[] {
+          "four-views", "frame-parts", "isolate", "wax", "theme", "find-command", "help"
+        }) {
       head.getChildren().add(commands.button(id));
     }
     head.getChildren().add(hand);

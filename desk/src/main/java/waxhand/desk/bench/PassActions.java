@@ -1,6 +1,8 @@
 package waxhand.desk.bench;
 
+import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import waxhand.core.motion.Frames;
@@ -39,7 +41,7 @@ final class PassActions {
         "Ctrl+F",
         session::hasTake,
         () -> {
-          session.editChain("first pass", null, c -> Recipe.firstPass().chain());
+          session.editChain("first pass", null, PassActions::withFirstPass);
           session.plateIdProperty().set(Optional.of(session.chain().plates().get(0).id()));
         });
     for (PassKind<?> kind : PassKinds.ALL) {
@@ -268,5 +270,16 @@ final class PassActions {
     var property = a ? session.flagAProperty() : session.flagBProperty();
     Chain chain = session.chain();
     property.set(Flag.after(chain, property.get().index(chain) + by));
+  }
+
+  /** The first pass in front of what is there; an earlier first pass gives way to it. */
+  private static Chain withFirstPass(Chain chain) {
+    List<Plate> plates = new ArrayList<>();
+    for (Plate plate : Recipe.firstPass().chain().plates()) {
+      plates.add(plate.withId("first-" + plate.id()));
+    }
+    List<String> ids = plates.stream().map(Plate::id).toList();
+    chain.plates().stream().filter(p -> !ids.contains(p.id())).forEach(plates::add);
+    return new Chain(plates);
   }
 }

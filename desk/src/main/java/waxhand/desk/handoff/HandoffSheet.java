@@ -29,6 +29,8 @@ import waxhand.formats.Up;
 
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
+  private static final double CHOICE_WIDTH = 180;
+
   private static final String SAME = "as it came";
   private static final String HOME = System.getProperty("user.home");
   private final Session session;
@@ -71,6 +73,8 @@ public final class HandoffSheet extends VBox {
     unit.setValue(SAME);
     up.getItems().addAll(SAME, "Y", "Z");
     up.setValue(SAME);
+    unit.setPrefWidth(CHOICE_WIDTH);
+    up.setPrefWidth(CHOICE_WIDTH);
     pattern.setId("handoff-name");
     folder.setId("handoff-folder");
     folder.setPrefColumnCount(26);

@@ -15,6 +15,11 @@ interface Editor {
 
   void show(Plate plate);
 
+  /** Whether it leaves room for others in its line. */
+  default boolean isNarrow() {
+    return false;
+  }
+
   /** A line with its words at the left and what edits it at the right. */
   static HBox row(String words, Node node) {
     Region gap = new Region();

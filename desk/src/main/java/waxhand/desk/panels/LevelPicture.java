@@ -26,7 +26,7 @@ final class LevelPicture implements PassPicture {
   private final WorkedOut<Motion, double[]> lowAfter = new WorkedOut<>(new double[0]);
 
   LevelPicture(Palette palette) {
-    heights = new Plot(palette, "s", "mm", 110);
+    heights = new Plot(palette, "s", "mm", 96);
     heights.setId("height-plot");
     words.setWrapText(true);
     words.getStyleClass().add("wh-soft");

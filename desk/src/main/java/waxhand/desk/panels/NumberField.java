@@ -12,6 +12,8 @@ import javafx.scene.layout.Priority;
 
 /** A slider that takes typing, with its unit. Values are shown values, already in the unit. */
 final class NumberField extends HBox {
+  private static final double LABEL_WIDTH = 78;
+
   private final Slider slider = new Slider();
   private final TextField text = new TextField();
   private final double min;
@@ -82,6 +84,15 @@ final class NumberField extends HBox {
                 typed(change, settled);
               }
             });
+  }
+
+  /** With its words in front of the slider. */
+  NumberField labelled() {
+    Label label = new Label(slider.getAccessibleText());
+    label.setMinWidth(LABEL_WIDTH);
+    label.setPrefWidth(LABEL_WIDTH);
+    getChildren().add(0, label);
+    return this;
   }
 
   private double clamp(double v) {

@@ -15,7 +15,7 @@ import waxhand.desk.theme.Palette;
  * list of settings; kinds with something to look at add a {@link PassPicture}.
  */
 public final class PassPanel extends VBox {
-  private static final double WIDTH = 312;
+  private static final double WIDTH = 320;
 
   private final Session session;
   private final ChosenPlate chosen;
@@ -32,7 +32,9 @@ public final class PassPanel extends VBox {
     setMinWidth(WIDTH);
     setPrefWidth(WIDTH);
     setMaxWidth(WIDTH);
-    ScrollPane scroll = new ScrollPane(new VBox(empty, form));
+    VBox content = new VBox(empty, form);
+    content.getStyleClass().add("wh-pass-content");
+    ScrollPane scroll = new ScrollPane(content);
     scroll.setFitToWidth(true);
     scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
     VBox.setVgrow(scroll, Priority.ALWAYS);

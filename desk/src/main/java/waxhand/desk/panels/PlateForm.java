@@ -5,8 +5,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import waxhand.core.passes.PassKind;
@@ -38,29 +40,28 @@ final class PlateForm extends VBox {
     help.getStyleClass().add("wh-soft");
     weight =
         new NumberField(
-            "weight",
-            "Weight",
-            "%",
-            0,
-            100,
-            0,
-            100,
-            0,
-            "Share of the pass that counts",
-            v -> chosen.drag("weight", "weight", p -> p.withWeight(v / 100)),
-            chosen.session()::settle);
-    getChildren().addAll(add(new NameEditor(chosen)), help);
+                "weight",
+                "Weight",
+                "%",
+                0,
+                100,
+                0,
+                100,
+                0,
+                "Share of the pass that counts",
+                v -> chosen.drag("weight", "weight", p -> p.withWeight(v / 100)),
+                chosen.session()::settle)
+            .labelled();
+    getChildren().addAll(add(new NameEditor(chosen)), help, weight);
     SettingEditors editors = new SettingEditors(chosen);
     for (PassKind<?> kind : PassKinds.ALL) {
       Own made = make(kind, editors, palette);
       own.put(kind, made);
       getChildren().add(made.node());
     }
-    where =
-        new VBox(
-            8, Editor.heading("Where"), add(new SpanEditor(chosen)), add(new ScopeEditor(chosen)));
+    where = new VBox(8, add(new SpanEditor(chosen)), add(new ScopeEditor(chosen)));
     HBox bottom = new HBox(8, commands.wordButton("mute"), commands.wordButton("delete-plate"));
-    getChildren().addAll(where, Editor.heading("How much"), weight, bottom);
+    getChildren().addAll(where, bottom);
   }
 
   private Node add(Editor editor) {
@@ -74,11 +75,24 @@ final class PlateForm extends VBox {
     for (Setting<?> setting : kind.settings()) {
       Editor editor = factory.of(setting);
       editors.add(editor);
-      box.getChildren().add(editor.node());
+      if (!editor.isNarrow()) {
+        box.getChildren().add(editor.node());
+      } else if (!box.getChildren().isEmpty()
+          && box.getChildren().get(box.getChildren().size() - 1) instanceof FlowPane line) {
+        line.getChildren().add(editor.node());
+      } else {
+        box.getChildren().add(narrowLine(editor.node()));
+      }
     }
     Optional<PassPicture> picture = PassPicture.of(kind, palette);
     picture.ifPresent(p -> box.getChildren().add(p.node()));
     return new Own(box, editors, picture);
+  }
+
+  private static FlowPane narrowLine(Node first) {
+    FlowPane line = new FlowPane(14, 6, first);
+    line.setRowValignment(VPos.CENTER);
+    return line;
   }
 
   void show(Plate plate) {

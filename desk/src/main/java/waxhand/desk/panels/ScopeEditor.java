@@ -6,6 +6,7 @@ import java.util.EnumSet;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -38,11 +39,13 @@ final class ScopeEditor implements Editor {
     all.setId("scope-all");
     all.setTooltip(new Tooltip("Acts on every part"));
     all.setOnAction(e -> edit(Scope.ALL));
-    HBox letters = new HBox(6);
+    HBox letters = new HBox(4);
+    letters.setAlignment(Pos.CENTER_LEFT);
     for (Axis axis : Axis.values()) {
       String letter = axis.name().toLowerCase(Locale.ROOT);
       ToggleButton button = new ToggleButton(letter);
       button.setId("axis-" + axis.name());
+      button.getStyleClass().add("wh-found");
       button.setTooltip(new Tooltip("Acts on the " + letter + " axis"));
       button.setOnAction(e -> flip(axis));
       axes.put(axis, button);

@@ -10,8 +10,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Plate;
@@ -57,6 +55,7 @@ final class SettingEditors {
       this.setting = setting;
       box.getItems().addAll(setting.options());
       box.setId(setting.key());
+      box.getStyleClass().add("wh-narrow");
       box.setAccessibleText(setting.words());
       box.setTooltip(new Tooltip(setting.help()));
       box.setOnAction(
@@ -69,7 +68,14 @@ final class SettingEditors {
 
     @Override
     public Node node() {
-      return Editor.row(setting.words(), box);
+      HBox node = new HBox(8, new Label(setting.words()), box);
+      node.setAlignment(Pos.CENTER_LEFT);
+      return node;
+    }
+
+    @Override
+    public boolean isNarrow() {
+      return true;
     }
 
     @Override
@@ -96,6 +102,11 @@ final class SettingEditors {
     }
 
     @Override
+    public boolean isNarrow() {
+      return true;
+    }
+
+    @Override
     public void show(Plate plate) {
       box.setSelected((Boolean) value(plate, setting));
     }
@@ -108,7 +119,7 @@ final class SettingEditors {
     private final double shownPerInner;
     private final NumberField field;
     private final ToggleButton found = new ToggleButton("found");
-    private final VBox node;
+    private final Node node;
 
     NumberEditor(Setting<?> setting, String unit, double min, double max, boolean canBeFound) {
       this.setting = setting;
@@ -134,17 +145,15 @@ final class SettingEditors {
                       what(setting),
                       p -> p.withPass(p.pass().kind().with(p.pass(), setting, v / k))),
               chosen.session()::settle);
-      HBox top = new HBox(8, new Label(setting.words()));
-      top.setAlignment(Pos.CENTER_LEFT);
       if (canBeFound) {
+        found.getStyleClass().add("wh-found");
         found.setId(setting.key() + "-found");
         found.setTooltip(new Tooltip("On: taken from the take itself. Off: as set here."));
         found.setOnAction(e -> edit(setting, found.isSelected() ? null : valueWhenSet()));
-        Region gap = new Region();
-        HBox.setHgrow(gap, Priority.ALWAYS);
-        top.getChildren().addAll(gap, found);
+        node = new VBox(2, Editor.row(setting.words(), found), field);
+      } else {
+        node = field.labelled();
       }
-      node = new VBox(2, top, field);
     }
 
     private Optional<Object> foundValue() {

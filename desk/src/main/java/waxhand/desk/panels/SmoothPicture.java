@@ -33,8 +33,8 @@ final class SmoothPicture implements PassPicture {
       new WorkedOut<>(Optional.empty());
 
   SmoothPicture(Palette palette) {
-    residual = new Plot(palette, "Hz", "°", 96);
-    part = new Plot(palette, "s", "°", 96);
+    residual = new Plot(palette, "Hz", "°", 84);
+    part = new Plot(palette, "s", "°", 84);
     residual.setId("residual-plot");
     part.setId("part-plot");
     box = new VBox(6, residual, part);
@@ -54,21 +54,21 @@ final class SmoothPicture implements PassPicture {
     Motion in = work.get().in();
     Motion out = work.get().out();
     Plate plate = work.get().plate();
-    showResidual(
-        smooth,
-        analysis.of(
-            new Analysed(in, plate.scope(), smooth.order(), smooth.turns()),
-            () -> smooth.analyse(in, plate.scope()),
-            () -> show(session, plateId)));
+    Analysed key = new Analysed(in, plate.scope(), smooth.order(), smooth.turns());
+    Optional<ResidualAnalysis> found =
+        analysis.of(key, () -> smooth.analyse(in, plate.scope()), () -> show(session, plateId));
+    if (found.isPresent()) {
+      showResidual(smooth, found.get());
+    } else {
+      residual.show(
+          analysis.knows(key) ? "Too short to suggest a cutoff" : "Looking for a cutoff…",
+          List.of(),
+          List.of());
+    }
     showPart(session, in, out, plate.scope());
   }
 
-  private void showResidual(SmoothPass smooth, Optional<ResidualAnalysis> analysis) {
-    if (analysis.isEmpty()) {
-      residual.show("Too short to suggest a cutoff", List.of(), List.of());
-      return;
-    }
-    ResidualAnalysis a = analysis.get();
+  private void showResidual(SmoothPass smooth, ResidualAnalysis a) {
     double[] degrees = new double[a.residuals().length];
     double[] noise = new double[degrees.length];
     for (int i = 0; i < degrees.length; i++) {

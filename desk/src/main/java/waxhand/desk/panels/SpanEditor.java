@@ -20,6 +20,7 @@ final class SpanEditor implements Editor {
   private final ChosenPlate chosen;
   private final ToggleButton whole = new ToggleButton("Whole take");
   private final List<TextField> fields = new ArrayList<>();
+  private final GridPane grid = new GridPane();
   private final VBox node;
 
   SpanEditor(ChosenPlate chosen) {
@@ -27,7 +28,6 @@ final class SpanEditor implements Editor {
     whole.setId("span-all");
     whole.setTooltip(new Tooltip("Acts on every frame; off: on the span below"));
     whole.setOnAction(e -> wholeChosen());
-    GridPane grid = new GridPane();
     grid.setHgap(8);
     grid.setVgap(6);
     for (int i = 0; i < WORDS.length; i++) {
@@ -42,10 +42,8 @@ final class SpanEditor implements Editor {
       grid.add(new Label(WORDS[i]), 2 * (i % 2), i / 2);
       grid.add(field, 2 * (i % 2) + 1, i / 2);
     }
-    Label unit = new Label("frames");
-    unit.getStyleClass().add("wh-soft");
-    HBox top = Editor.row("Span", whole);
-    grid.add(unit, 4, 0);
+    HBox top = Editor.row("", whole);
+    top.getChildren().set(0, Editor.heading("Where, in frames"));
     node = new VBox(6, top, grid);
   }
 
@@ -90,9 +88,9 @@ final class SpanEditor implements Editor {
     boolean all = plate.span().isAll();
     int[] v = numbers(plate.span());
     whole.setSelected(all);
+    PassPanel.put(grid, !all);
     for (int i = 0; i < v.length; i++) {
       TextField field = fields.get(i);
-      field.setDisable(all);
       String shown = Integer.toString(v[i]);
       if (!field.isFocused() && !shown.equals(field.getText())) {
         field.setText(shown);

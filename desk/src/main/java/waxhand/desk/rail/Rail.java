@@ -57,7 +57,6 @@ public final class Rail extends Pane {
     this.session = session;
     this.results = results;
     setId("rail");
-    getStyleClass().add("wh-rail");
     line.getStyleClass().add("wh-rail-line");
     rawStop.getStyleClass().add("wh-rail-stop");
     resultStop.getStyleClass().add("wh-rail-stop");

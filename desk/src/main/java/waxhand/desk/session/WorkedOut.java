@@ -3,12 +3,15 @@ package waxhand.desk.session;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Supplier;
 import javafx.application.Platform;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * A value worked out of a key off the window's thread. Until it is known the last one stands in; of
  * several under way only the last asked for counts.
  */
 public final class WorkedOut<K, V> {
+  private static final Logger LOG = LoggerFactory.getLogger(WorkedOut.class);
   private K wanted;
   private K known;
   private V value;
@@ -30,17 +33,27 @@ public final class WorkedOut<K, V> {
     if (!key.equals(known) && !key.equals(wanted)) {
       wanted = key;
       CompletableFuture.supplyAsync(work)
-          .thenAccept(
-              v ->
-                  Platform.runLater(
-                      () -> {
-                        if (key.equals(wanted)) {
-                          known = key;
-                          value = v;
-                          then.run();
-                        }
-                      }));
+          .whenComplete(
+              (v, failure) -> {
+                if (failure != null) {
+                  LOG.error("cannot be worked out", failure);
+                  return;
+                }
+                Platform.runLater(
+                    () -> {
+                      if (key.equals(wanted)) {
+                        known = key;
+                        value = v;
+                        then.run();
+                      }
+                    });
+              });
     }
     return value;
+  }
+
+  /** Whether the value for {@code key} is known. */
+  public boolean knows(K key) {
+    return key.equals(known);
   }
 }

@@ -141,6 +141,8 @@ public final class Lanes extends Region {
       lane(g, scale, rows.get(i), rowTop(i));
     }
     if (rows.isEmpty()) {
+      g.setFill(palette.get(Ink.RAISED));
+      g.fillRect(LEFT - 1, rowTop(0) + 3, 340, 20);
       g.setFill(palette.get(Ink.SOFT));
       g.fillText("Spans of passes are laid out here once a pass has one.", LEFT, rowTop(0) + 17);
     }

@@ -89,7 +89,7 @@ final class Figure {
   }
 
   /** Colours the figure; chosen parts stand out. */
-  void paint(Palette palette, BitSet chosen, double opacity) {
+  void paint(Palette palette, BitSet chosen) {
     Color plain = palette.get(Ink.WAX);
     PhongMaterial shade = new PhongMaterial(palette.get(Ink.SHADOW));
     Map<Color, PhongMaterial> materials = new HashMap<>();
@@ -104,21 +104,14 @@ final class Figure {
         colour = palette.get(Ink.FOCUS).interpolate(plain, 0.25);
       }
       ((MeshView) wax.getChildren().get(i))
-          .setMaterial(materials.computeIfAbsent(colour, c -> material(c, opacity)));
+          .setMaterial(materials.computeIfAbsent(colour, Figure::material));
       ((MeshView) shadow.getChildren().get(i)).setMaterial(shade);
     }
   }
 
-  private static PhongMaterial material(Color colour, double opacity) {
-    // the renderer blends materials as if they were multiplied by their opacity already
-    PhongMaterial material =
-        new PhongMaterial(
-            Color.color(
-                colour.getRed() * opacity,
-                colour.getGreen() * opacity,
-                colour.getBlue() * opacity,
-                opacity));
-    material.setSpecularColor(opacity < 1 ? Color.BLACK : Color.gray(0.24));
+  private static PhongMaterial material(Color colour) {
+    PhongMaterial material = new PhongMaterial(colour);
+    material.setSpecularColor(Color.gray(0.24));
     material.setSpecularPower(18);
     return material;
   }

@@ -13,6 +13,12 @@ import waxhand.desk.theme.Palette.Ink;
 
 /** What is drawn flat over a view: the wire, the axes and the scale; without 3D the rest too. */
 final class Overlay extends Canvas {
+  private static final double[] BARS_M = {0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20};
+  private static final double LONGEST_BAR_PX = 240;
+
+  /** A bar takes at most this share of the view. */
+  private static final double LONGEST_BAR_SHARE = 0.35;
+
   private final Palette palette;
   private final double[] a = new double[3];
   private final double[] b = new double[3];
@@ -122,12 +128,15 @@ final class Overlay extends Canvas {
     }
   }
 
-  /** How long a metre (or a tenth) is at the target. */
+  /** How long a round length is at the target. */
   private void scaleBar(GraphicsContext g, Camera camera) {
     double w = getWidth();
     double h = getHeight();
     double pixels = h / camera.heightM();
-    double metres = pixels > 260 ? 0.1 : pixels > 20 ? 1 : 5;
+    double metres = BARS_M[0];
+    for (double longer : BARS_M) {
+      metres = longer * pixels < Math.min(LONGEST_BAR_PX, LONGEST_BAR_SHARE * w) ? longer : metres;
+    }
     double length = metres * pixels;
     g.setStroke(palette.get(Ink.SOFT));
     g.setFill(palette.get(Ink.SOFT));
@@ -135,7 +144,7 @@ final class Overlay extends Canvas {
     g.strokeLine(w - 16 - length, h - 16, w - 16, h - 16);
     g.strokeLine(w - 16, h - 19, w - 16, h - 13);
     g.strokeLine(w - 16 - length, h - 19, w - 16 - length, h - 13);
-    String words = metres < 1 ? "10 cm" : (int) metres + " m";
+    String words = metres < 1 ? Math.round(100 * metres) + " cm" : (int) metres + " m";
     g.fillText(words, w - 16 - length / 2 - 14, h - 22);
   }
 }

@@ -1,23 +1,15 @@
 package waxhand.desk.viewport;
 
 import java.util.BitSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.IntConsumer;
 import javafx.application.ConditionalFeature;
 import javafx.application.Platform;
-import javafx.scene.AmbientLight;
-import javafx.scene.Group;
-import javafx.scene.Node;
-import javafx.scene.PerspectiveCamera;
-import javafx.scene.PointLight;
-import javafx.scene.SceneAntialiasing;
-import javafx.scene.SubScene;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Pane;
 import javafx.scene.paint.Color;
-import javafx.scene.transform.Affine;
-import javafx.scene.transform.Rotate;
 import org.joml.Vector3d;
 import waxhand.core.motion.Motion;
 import waxhand.desk.theme.Palette;
@@ -34,10 +26,11 @@ public final class View extends Pane {
   private final Overlay overlay;
   private final Ground ground = new Ground();
   private final Figure figure = new Figure();
-  private final PerspectiveCamera eye = new PerspectiveCamera(true);
-  private final Affine eyePlace = new Affine();
-  private final PointLight key = new PointLight(Color.gray(0.62));
-  private final SubScene scene;
+  private final Solid room = new Solid();
+
+  /** Clear wax is a layer of its own, so that skins inside one another do not show through. */
+  private final Solid clearWax = new Solid();
+
   private final Label name = new Label();
   private final Picking picking = new Picking();
   private final Posed wire = new Posed();
@@ -64,30 +57,17 @@ public final class View extends Pane {
     name.getStyleClass().add("wh-view-name");
     name.setMouseTransparent(true);
     overlay = new Overlay(palette);
-    scene = solid ? makeScene() : null;
-    if (scene != null) {
-      getChildren().add(scene);
+    if (solid) {
+      room.addFlat(ground, figure.shadow());
+      room.addShaded(figure.wax());
+      clearWax.scene().setFill(Color.TRANSPARENT);
+      clearWax.scene().setVisible(false);
+      getChildren().addAll(room.scene(), clearWax.scene());
     }
     getChildren().addAll(overlay, name);
     new ViewHands(this, () -> touched.run(), e -> picked.accept(pick(e.getX(), e.getY())));
     setMinSize(60, 60);
     repaint();
-  }
-
-  private SubScene makeScene() {
-    AmbientLight room = new AmbientLight(Color.gray(0.52));
-    room.getScope().add(figure.wax());
-    AmbientLight flat = new AmbientLight(Color.WHITE);
-    flat.getScope().addAll(ground, figure.shadow());
-    key.getScope().add(figure.wax());
-    key.setConstantAttenuation(1);
-    Group world = new Group(ground, figure.shadow(), figure.wax(), room, flat, key);
-    world.getTransforms().add(new Rotate(180, Rotate.X_AXIS));
-    SubScene made = new SubScene(new Group(world), 100, 100, true, SceneAntialiasing.BALANCED);
-    eye.getTransforms().add(eyePlace);
-    eye.setVerticalFieldOfView(true);
-    made.setCamera(eye);
-    return made;
   }
 
   // ---- what is shown -----------------------------------------------------------------------
@@ -149,7 +129,10 @@ public final class View extends Pane {
 
   void setWax(double share) {
     opacity = share;
-    paintFigure();
+    boolean clear = share > 0 && share < 1;
+    (clear ? clearWax : room).addShaded(figure.wax());
+    clearWax.scene().setVisible(clear);
+    clearWax.scene().setOpacity(share);
     draw();
   }
 
@@ -161,7 +144,7 @@ public final class View extends Pane {
   /** Takes the colours of the theme. */
   void repaint() {
     if (solid) {
-      scene.setFill(palette.get(Ink.PAPER));
+      room.scene().setFill(palette.get(Ink.PAPER));
       ground.paint(palette);
     }
     paintFigure();
@@ -170,7 +153,7 @@ public final class View extends Pane {
 
   private void paintFigure() {
     if (solid) {
-      figure.paint(palette, selection, opacity);
+      figure.paint(palette, selection);
     }
   }
 
@@ -193,9 +176,9 @@ public final class View extends Pane {
   protected void layoutChildren() {
     double w = getWidth();
     double h = getHeight();
-    if (scene != null) {
-      scene.setWidth(w);
-      scene.setHeight(h);
+    for (Solid layer : List.of(room, clearWax)) {
+      layer.scene().setWidth(w);
+      layer.scene().setHeight(h);
     }
     overlay.setWidth(w);
     overlay.setHeight(h);
@@ -213,31 +196,9 @@ public final class View extends Pane {
       if (shown) {
         figure.move(wax.pose());
       }
-      placeEye();
+      room.look(camera);
+      clearWax.look(camera);
     }
     overlay.draw(camera, wire, wireShown, isolated, solid ? null : wax);
-  }
-
-  private void placeEye() {
-    Vector3d r = camera.right();
-    Vector3d u = camera.up();
-    Vector3d f = camera.back().negate();
-    Vector3d e = camera.eye();
-    // the scene's axes: y down and z away, so y and z of the world change sign
-    eyePlace.setToTransform(r.x, -u.x, f.x, e.x, -r.y, u.y, -f.y, -e.y, -r.z, u.z, -f.z, -e.z);
-    eye.setFieldOfView(Math.toDegrees(camera.fieldRad()));
-    double d = camera.distance();
-    eye.setNearClip(Math.max(0.05, d - 30));
-    eye.setFarClip(d + 60);
-    Vector3d light =
-        new Vector3d(camera.target()).fma(2.5, camera.right()).fma(4, camera.back()).add(0, 5, 0);
-    key.setTranslateX(light.x);
-    key.setTranslateY(light.y);
-    key.setTranslateZ(light.z);
-  }
-
-  /** The nodes that draw in 3D, for tests. */
-  Optional<Node> solidNode() {
-    return Optional.ofNullable(scene);
   }
 }
