@@ -103,7 +103,11 @@ final class RoleFinder {
     if (left != null && right != null) {
       found.put(Role.HIPS, commonAncestor(left, right));
     } else if (left != null || right != null) {
-      found.put(Role.HIPS, inner(left != null ? left : right));
+      // a thigh that is a root itself has no hips
+      int hips = inner(left != null ? left : right);
+      if (hips >= 0) {
+        found.put(Role.HIPS, hips);
+      }
     }
   }
 

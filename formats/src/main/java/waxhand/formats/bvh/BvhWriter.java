@@ -3,6 +3,8 @@ package waxhand.formats.bvh;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.IntStream;
+import org.joml.Vector3d;
 import org.joml.Vector3dc;
 import waxhand.core.motion.Channel;
 import waxhand.core.motion.Clip;
@@ -98,11 +100,13 @@ public final class BvhWriter {
   private byte[] write(Frames range, Work work) throws FormatException {
     Decimals out = new Decimals((int) Math.min(1 << 28, 40L * range.count() + (1 << 16)));
     boolean ownHierarchy =
-        source.isPresent() && clip.skeleton().equals(source.get().raw.motion().clip().skeleton());
+        source.isPresent()
+            && clip.skeleton().equals(source.get().raw.motion().clip().skeleton())
+            && IntStream.range(0, layout.length).noneMatch(j -> looksRelative(j, range));
     if (ownHierarchy) {
       out.copy(source.get().raw.bytes(), 0, source.get().header.hierarchyEnd());
     } else {
-      hierarchy(out);
+      hierarchy(range, out);
     }
     out.text("MOTION\nFrames: " + range.count() + "\nFrame Time: " + frameTime() + "\n");
     if (source.isPresent()) {
@@ -207,21 +211,36 @@ public final class BvhWriter {
         .contains("positions of " + name + " are added to its offset");
   }
 
-  private void hierarchy(Decimals out) {
+  /**
+   * Whether a reader could take the places of an inner joint for places beside its offset, because
+   * the first of them lies nearer to zero; it is then written without an offset.
+   */
+  private boolean looksRelative(int j, Frames range) {
+    boolean placed = layout[j].hasPosition() && clip.skeleton().parent(j) >= 0;
+    if (!placed || range.isEmpty() || (source.isPresent() && addsOffset(j))) {
+      return false;
+    }
+    double[] p = new double[3];
+    clip.travel(j).read(range.from(), p, 0);
+    Vector3d first = new Vector3d(p);
+    return first.length() < first.distance(clip.skeleton().joint(j).offset());
+  }
+
+  private void hierarchy(Frames range, Decimals out) {
     out.text("HIERARCHY\n");
     List<Joint> joints = clip.skeleton().joints();
     for (int j = 0; j < joints.size(); j++) {
       if (joints.get(j).parent() < 0) {
-        joint(j, 0, out);
+        joint(j, 0, range, out);
       }
     }
   }
 
-  private void joint(int j, int depth, Decimals out) {
+  private void joint(int j, int depth, Frames range, Decimals out) {
     Joint joint = clip.skeleton().joint(j);
     String indent = "\t".repeat(depth);
     out.text(indent + (depth == 0 ? "ROOT " : "JOINT ") + joint.name() + "\n" + indent + "{\n");
-    offset(joint.offset(), indent, out);
+    offset(looksRelative(j, range) ? new Vector3d() : joint.offset(), indent, out);
     StringBuilder channels = new StringBuilder();
     for (Channel channel : joint.channels()) {
       String axis = channel.name().substring(0, 1);
@@ -229,7 +248,7 @@ public final class BvhWriter {
     }
     out.text(indent + "\tCHANNELS " + joint.channels().size() + channels + "\n");
     for (int child : clip.skeleton().children(j)) {
-      joint(child, depth + 1, out);
+      joint(child, depth + 1, range, out);
     }
     if (joint.tip().isPresent()) {
       out.text(indent + "\tEnd Site\n" + indent + "\t{\n");
