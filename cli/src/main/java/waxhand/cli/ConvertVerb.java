@@ -18,7 +18,10 @@ final class ConvertVerb extends TakeVerb {
   @Parameters(index = "1", paramLabel = "OUT", description = "The .bvh file to write.")
   Path outFile;
 
-  @Option(names = "--range", paramLabel = "A:B", description = "Frames from A up to B, from 0.")
+  @Option(
+      names = "--range",
+      paramLabel = "A:B",
+      description = "Frames from A up to B, counted from 0; an end left out is the take's.")
   String range;
 
   @Option(names = "--unit", description = "Unit to write: m, cm, mm or in.")

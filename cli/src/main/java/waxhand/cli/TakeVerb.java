@@ -62,8 +62,8 @@ abstract class TakeVerb implements Callable<Integer> {
     String[] ends = text.split(":", -1);
     try {
       int from = ends[0].isEmpty() ? 0 : Integer.parseInt(ends[0]);
-      int to = ends.length < 2 || ends[1].isEmpty() ? frames : Integer.parseInt(ends[1]);
-      if (ends.length <= 2 && from >= 0 && from < to && to <= frames) {
+      int to = ends[ends.length - 1].isEmpty() ? frames : Integer.parseInt(ends[ends.length - 1]);
+      if (ends.length == 2 && from >= 0 && from < to && to <= frames) {
         return Optional.of(new Frames(from, to));
       }
     } catch (NumberFormatException e) {

@@ -2,58 +2,18 @@ package waxhand.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
-import picocli.CommandLine;
 
-class VerbsTest {
-  @TempDir Path folder;
-  private String out;
-  private String err;
+class VerbsTest extends CliTest {
   private Path take;
-
-  private int run(Object... words) {
-    StringWriter o = new StringWriter();
-    StringWriter e = new StringWriter();
-    CommandLine line = Main.commandLine().setOut(new PrintWriter(o)).setErr(new PrintWriter(e));
-    String[] args = new String[words.length];
-    for (int i = 0; i < args.length; i++) {
-      args[i] = words[i].toString();
-    }
-    int code = line.execute(args);
-    out = o.toString();
-    err = e.toString();
-    return code;
-  }
-
-  private JsonNode json() throws Exception {
-    return new ObjectMapper().readTree(out);
-  }
 
   @BeforeEach
   void simulate() {
     take = folder.resolve("sim");
-    assertThat(
-            run(
-                "simulate",
-                "--take",
-                "deck-walk",
-                "--seed",
-                21,
-                "--rate",
-                60,
-                "--seconds",
-                8,
-                "--out",
-                take))
-        .isZero();
+    assertThat(simulate("deck-walk", 21, take)).isZero();
   }
 
   @Test
@@ -85,18 +45,7 @@ class VerbsTest {
   @Test
   void simulationIsTheSameForTheSameSeed() throws Exception {
     Path other = folder.resolve("again");
-    run(
-        "simulate",
-        "--take",
-        "deck-walk",
-        "--seed",
-        21,
-        "--rate",
-        60,
-        "--seconds",
-        8,
-        "--out",
-        other);
+    simulate("deck-walk", 21, other);
     for (String name : new String[] {"truth.bvh", "raw.bvh", "truth.json"}) {
       assertThat(Files.mismatch(take.resolve(name), other.resolve(name))).as(name).isEqualTo(-1);
     }

@@ -42,7 +42,9 @@ final class Solid {
 
   /** Adds what is lit by the lamp over the camera; it leaves the layer it was in. */
   void addShaded(Node node) {
-    shaded.getChildren().add(node);
+    if (!shaded.getChildren().contains(node)) {
+      shaded.getChildren().add(node);
+    }
   }
 
   /** Adds what keeps its plain colour. */

@@ -1,0 +1,193 @@
+package waxhand.desk.timeline;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
+import waxhand.core.motion.Frames;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Span;
+import waxhand.desk.session.Results;
+import waxhand.desk.session.Session;
+import waxhand.desk.theme.Palette;
+import waxhand.desk.theme.Palette.Ink;
+
+/** Draws the ruler, the overview and the lanes of plates. */
+final class LanePainter {
+  private final Session session;
+  private final Results results;
+  private final Palette palette;
+  private final Canvas canvas;
+  private final GraphicsContext g;
+
+  LanePainter(Session session, Results results, Palette palette, Canvas canvas) {
+    this.session = session;
+    this.results = results;
+    this.palette = palette;
+    this.canvas = canvas;
+    this.g = canvas.getGraphicsContext2D();
+  }
+
+  /** Says that nothing has a span yet. */
+  void noLanes(double top) {
+    g.setFill(palette.get(Ink.RAISED));
+    g.fillRect(Lanes.LEFT - 1, top + 3, 340, 20);
+    g.setFill(palette.get(Ink.SOFT));
+    g.fillText("Spans of passes are laid out here once a pass has one.", Lanes.LEFT, top + 17);
+  }
+
+  /** A mark at the right for which of the lanes are in sight. */
+  void thumb(double top, int first, int shown, int count) {
+    double all = shown * Lanes.ROW;
+    double x = canvas.getWidth() - 9;
+    g.setFill(palette.get(Ink.HAIRLINE));
+    g.fillRoundRect(x, top, 5, all, 5, 5);
+    g.setFill(palette.get(Ink.SOFT));
+    g.fillRoundRect(x, top + all * first / count, 5, all * shown / count, 5, 5);
+  }
+
+  void playhead(double x) {
+    g.setStroke(palette.get(Ink.FOCUS));
+    g.setLineWidth(1.5);
+    g.strokeLine(x, 2, x, canvas.getHeight() - 4);
+    g.setFill(palette.get(Ink.FOCUS));
+    g.fillPolygon(new double[] {x - 5, x + 5, x}, new double[] {2, 2, 9}, 3);
+  }
+
+  void ruler(TimeScale scale) {
+    double seconds = session.frames() / session.rateHz();
+    double perTick = 1;
+    for (double t : new double[] {0.1, 0.5, 1, 2, 5, 10, 30, 60, 120, 300, 600}) {
+      perTick = t;
+      if (scale.width() * t / seconds > 56) {
+        break;
+      }
+    }
+    g.setFill(palette.get(Ink.SOFT));
+    g.setStroke(palette.get(Ink.HAIRLINE));
+    g.setLineWidth(1);
+    for (double t = 0; t <= seconds + 1e-9; t += perTick) {
+      double x = Math.rint(scale.x(t * session.rateHz())) + 0.5;
+      g.strokeLine(x, Lanes.RULER - 5, x, canvas.getHeight() - 4);
+      String words = perTick < 1 ? String.format(Locale.ROOT, "%.1f s", t) : (int) t + " s";
+      if (x + 30 < canvas.getWidth()) {
+        g.fillText(words, x + 3, Lanes.RULER - 5);
+      }
+    }
+  }
+
+  void overview(TimeScale scale) {
+    double top = Lanes.RULER;
+    Frames range = session.workRange();
+    g.setFill(palette.get(Ink.SOFT));
+    g.fillText("A to B apart", 16, top + 14);
+    g.setFill(palette.get(Ink.PAPER));
+    g.fillRect(Lanes.LEFT, top, scale.width(), Lanes.STRIP);
+    Optional<Results.Sketch> sketch = results.sketchProperty().get();
+    if (sketch.isPresent()) {
+      double[] d = sketch.get().distance();
+      double most = 0.002;
+      for (double v : d) {
+        most = Math.max(most, v);
+      }
+      g.setFill(palette.get(Ink.WAX));
+      double each = scale.width() / Math.max(1, d.length);
+      for (int i = 0; i < d.length; i++) {
+        double height = (Lanes.STRIP - 2) * d[i] / most;
+        g.fillRect(Lanes.LEFT + i * each, top + Lanes.STRIP - height, each + 0.5, height);
+      }
+      g.setFill(palette.get(Ink.SOFT));
+      boolean same = Arrays.stream(d).allMatch(v -> v == 0);
+      String words = same ? "the same" : String.format(Locale.ROOT, "up to %.1f mm", 1000 * most);
+      g.fillText(words, 16, top + 29);
+    }
+    Color veil = palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.72);
+    g.setFill(veil);
+    double a = scale.x(range.from());
+    double b = scale.x(range.to());
+    g.fillRect(Lanes.LEFT, top, a - Lanes.LEFT, Lanes.STRIP);
+    g.fillRect(b, top, Lanes.LEFT + scale.width() - b, Lanes.STRIP);
+    g.setStroke(palette.get(Ink.INK));
+    g.setLineWidth(2);
+    for (double[] edge : new double[][] {{a, 5}, {b, -5}}) {
+      g.strokeLine(edge[0], top, edge[0], top + Lanes.STRIP);
+      g.strokeLine(edge[0], top, edge[0] + edge[1], top);
+      g.strokeLine(edge[0], top + Lanes.STRIP, edge[0] + edge[1], top + Lanes.STRIP);
+    }
+  }
+
+  void lane(TimeScale scale, Plate plate, double top) {
+    boolean chosen = session.plateIdProperty().get().equals(Optional.of(plate.id()));
+    g.setFill(palette.get(chosen ? Ink.INK : Ink.SOFT));
+    g.setFont(Font.font(chosen ? "Lato Semibold" : "Lato", 12));
+    g.fillText(clipped(plate.name()), 16, top + 16);
+    if (actsOnSelection(plate)) {
+      g.setFill(palette.get(Ink.FOCUS));
+      g.fillOval(6, top + 9, 6, 6);
+    }
+    g.setFont(Font.font("Lato", 12));
+    g.setStroke(palette.get(Ink.HAIRLINE));
+    g.setLineWidth(1);
+    g.strokeLine(
+        Lanes.LEFT, top + Lanes.ROW - 2.5, Lanes.LEFT + scale.width(), top + Lanes.ROW - 2.5);
+    Frames frames = plate.span().within(session.frames());
+    if (frames.isEmpty()) {
+      g.setFill(palette.get(Ink.TROUBLE));
+      g.fillText("span lies outside the take", Lanes.LEFT + 6, top + 16);
+      return;
+    }
+    Span span = plate.span();
+    double x0 = scale.x(frames.from());
+    double x1 = scale.x(frames.to());
+    double in = span.isAll() ? 0 : scale.x(frames.from() + span.easeIn()) - x0;
+    double out =
+        span.isAll() ? 0 : x1 - scale.x(Math.max(frames.from(), frames.to() - span.easeOut()));
+    Color fill = plate.acts() ? palette.get(Ink.WAX) : palette.get(Ink.HAIRLINE);
+    g.setFill(fill.deriveColor(0, 1, 1, chosen ? 1 : 0.75));
+    double low = top + Lanes.ROW - 4;
+    g.fillPolygon(
+        new double[] {x0, Math.min(x0 + in, x1), Math.max(x1 - out, x0), x1},
+        new double[] {low, top + 3, top + 3, low},
+        4);
+    if (chosen) {
+      g.setStroke(palette.get(Ink.WAX_SHADE));
+      g.setLineWidth(2);
+      g.strokeLine(x0, top + 3, x0, low);
+      g.strokeLine(x1, top + 3, x1, low);
+      if (!span.isAll()) {
+        g.setFill(palette.get(Ink.FOCUS));
+        g.fillOval(x0 + in - 4, top - 0.5, 8, 8);
+        g.fillOval(x1 - out - 4, top - 0.5, 8, 8);
+      }
+    }
+    g.setFill(palette.get(Ink.INK));
+    String scope = plate.scope().words();
+    String words = scope.length() > 44 ? plate.scope().roles().size() + " parts" : scope;
+    if (x1 - x0 > 110) {
+      g.save();
+      g.beginPath();
+      g.rect(x0, top, x1 - x0 - 8, Lanes.ROW);
+      g.clip();
+      g.setFill(plate.acts() ? palette.get(Ink.ON_WAX) : palette.get(Ink.SOFT));
+      g.fillText(words, Math.max(x0 + in, x0) + 10, top + 16);
+      g.restore();
+    }
+  }
+
+  /** Whether the plate acts on a part that is selected; such lanes carry a dot. */
+  private boolean actsOnSelection(Plate plate) {
+    return session
+        .takeProperty()
+        .get()
+        .map(t -> plate.scope().joints(t.raw().motion().body()))
+        .map(joints -> joints.intersects(session.selectionProperty().get()))
+        .orElse(false);
+  }
+
+  private static String clipped(String name) {
+    return name.length() > 15 ? name.substring(0, 14) + "…" : name;
+  }
+}
