@@ -170,19 +170,13 @@ public final class Bench extends StackPane {
         () -> {
           undo.setDisable(session.undoName().isEmpty());
           redo.setDisable(session.redoName().isEmpty());
-          undo.getTooltip()
-              .setText(
-                  session
-                      .undoName()
-                      .map(n -> "Undo " + n + "  (Ctrl+Z)")
-                      .orElse("Nothing to undo"));
-          redo.getTooltip()
-              .setText(
-                  session
-                      .redoName()
-                      .map(n -> "Redo " + n + "  (Ctrl+Shift+Z)")
-                      .orElse("Nothing to redo"));
         };
+    undo.getTooltip()
+        .setOnShowing(
+            e -> undo.getTooltip().setText(stepTip("undo", session.undoName(), "Nothing to undo")));
+    redo.getTooltip()
+        .setOnShowing(
+            e -> redo.getTooltip().setText(stepTip("redo", session.redoName(), "Nothing to redo")));
     session.projectProperty().addListener((o, a, b) -> names.run());
     names.run();
     session.projectProperty().addListener((o, a, b) -> project.setText(b.name()));
@@ -210,6 +204,13 @@ public final class Bench extends StackPane {
     head.getChildren().add(hand);
     head.getStyleClass().add("wh-head");
     return head;
+  }
+
+  /** What undo or redo would do, with its key. */
+  private String stepTip(String id, Optional<String> name, String none) {
+    Command command = commands.get(id);
+    String key = command.key().map(k -> "  (" + k.getDisplayText() + ")").orElse("");
+    return name.map(n -> command.words() + " " + n + key).orElse(none);
   }
 
   private HBox railRow() {

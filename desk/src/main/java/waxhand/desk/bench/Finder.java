@@ -3,6 +3,7 @@ package waxhand.desk.bench;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
@@ -118,9 +119,13 @@ final class Finder extends VBox {
               + e.getCode().getName();
     }
     try {
-      commands.rebind(command.id(), key);
+      Optional<Command> loser = commands.rebind(command.id(), key);
       keyChange.changed(command.id(), key);
-      hint.setText("Done.");
+      loser.ifPresent(c -> keyChange.changed(c.id(), ""));
+      hint.setText(
+          loser
+              .map(c -> "Done. It was the key of “" + c.words() + "”, which has none now.")
+              .orElse("Done."));
     } catch (IllegalArgumentException bad) {
       hint.setText("That key cannot be used.");
     }

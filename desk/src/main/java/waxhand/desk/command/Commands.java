@@ -55,10 +55,26 @@ public final class Commands {
     return command;
   }
 
-  /** Gives a command another key; an empty text takes it away. */
-  public void rebind(String id, String key) {
+  /**
+   * Gives a command another key; an empty text takes it away.
+   *
+   * @return the command that had the key before and now has none
+   * @throws IllegalArgumentException if the text names no key
+   */
+  public Optional<Command> rebind(String id, String key) {
     Optional<KeyCombination> combination =
         key.isEmpty() ? Optional.empty() : Optional.of(KeyCombination.valueOf(key));
+    Optional<Command> loser =
+        byId.values().stream()
+            .filter(c -> !c.id().equals(id) && combination.isPresent())
+            .filter(c -> c.key().equals(combination))
+            .findFirst();
+    loser.ifPresent(c -> setKey(c.id(), "", Optional.empty()));
+    setKey(id, key, combination);
+    return loser;
+  }
+
+  private void setKey(String id, String key, Optional<KeyCombination> combination) {
     byId.put(id, get(id).withKey(combination));
     ownKeys.put(id, key);
   }
@@ -92,7 +108,7 @@ public final class Commands {
     }
     button.setId(id);
     button.setAccessibleText(command.words());
-    button.setTooltip(new Tooltip(command.tip()));
+    button.setTooltip(tooltip(id));
     button.setFocusTraversable(true);
     button.setOnAction(e -> get(id).run());
     return button;
@@ -101,9 +117,16 @@ public final class Commands {
   /** A button that says the command in words. */
   public Button wordButton(String id) {
     Button button = new Button(get(id).words());
-    button.setTooltip(new Tooltip(get(id).tip()));
+    button.setTooltip(tooltip(id));
     button.setOnAction(e -> get(id).run());
     return button;
+  }
+
+  /** Says what the command does and its key, also after that has been changed. */
+  private Tooltip tooltip(String id) {
+    Tooltip tooltip = new Tooltip(get(id).tip());
+    tooltip.setOnShowing(e -> tooltip.setText(get(id).tip()));
+    return tooltip;
   }
 
   public static Node icon(String literal) {
