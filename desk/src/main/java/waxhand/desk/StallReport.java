@@ -1,5 +1,7 @@
 package waxhand.desk;
 
+import java.lang.management.ManagementFactory;
+import java.lang.management.ThreadMXBean;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -24,16 +26,19 @@ import waxhand.desk.viewport.Aspect;
 
 /**
  * How long the window's thread is held up by each thing an artist does, and by what. A second
- * thread asks it for a sign of life again and again and, while it waits, looks at what it is doing;
- * time in which it only waits for the renderer is told apart.
+ * thread asks it for a sign of life again and again and, while it waits, looks at what it is doing.
+ * What the thread itself worked is told apart by its processor time from waiting for the renderer,
+ * which without a graphics card takes both processors for a tenth of a second and more a frame.
  */
 final class StallReport {
   /** What may hold up the window without being noticed, milliseconds: one drawn frame. */
   private static final double UNNOTICED_MS = 16;
 
+  private static final ThreadMXBean THREADS = ManagementFactory.getThreadMXBean();
+
   private record Step(String name, Runnable action, double seconds) {}
 
-  /** The longest stall of a step, milliseconds, without waiting for the renderer, and its cause. */
+  /** A stall of a step, milliseconds: in all, as much of it as the thread worked, and at what. */
   private record Stall(double allMs, double ownMs, String cause) {}
 
   private final Bench bench;
@@ -172,16 +177,14 @@ final class StallReport {
         CountDownLatch alive = new CountDownLatch(1);
         String during = step;
         long start = System.nanoTime();
+        long worked = THREADS.getThreadCpuTime(ui.getId());
         Platform.runLater(alive::countDown);
         int samples = 0;
-        int waits = 0;
         Map<String, Integer> causes = new HashMap<>();
         while (!alive.await(1, TimeUnit.MILLISECONDS)) {
           StackTraceElement[] stack = ui.getStackTrace();
           samples++;
-          if (waitsForRenderer(stack)) {
-            waits++;
-          } else {
+          if (!waitsForRenderer(stack)) {
             causes.merge(cause(stack), 1, Integer::sum);
           }
         }
@@ -192,7 +195,8 @@ final class StallReport {
                   .max(Map.Entry.comparingByValue())
                   .map(Map.Entry::getKey)
                   .orElse("");
-          Stall stall = new Stall(ms, ms * (samples - waits) / samples, most);
+          double own = (THREADS.getThreadCpuTime(ui.getId()) - worked) / 1e6;
+          Stall stall = new Stall(ms, own, most);
           synchronized (stalls) {
             stalls.computeIfAbsent(during, s -> new ArrayList<>()).add(stall);
           }

@@ -49,7 +49,7 @@ abstract class DeskTest extends ApplicationTest {
   }
 
   static void until(Callable<Boolean> condition) throws Exception {
-    WaitForAsyncUtils.waitFor(30, TimeUnit.SECONDS, condition);
+    WaitForAsyncUtils.waitFor(60, TimeUnit.SECONDS, condition);
     WaitForAsyncUtils.waitForFxEvents();
   }
 

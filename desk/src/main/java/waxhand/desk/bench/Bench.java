@@ -65,7 +65,9 @@ public final class Bench extends StackPane {
   private final Viewport viewport;
   private final Lanes lanes;
   private final PassPanel panel;
-  private final StackPane sheets = new StackPane();
+  private final Sheets sheets = new Sheets();
+  private final Finder finder;
+  private final HandoffSheet handoff;
   private final Label crumb = new Label();
   private Theme theme;
   private Scene scene;
@@ -89,7 +91,10 @@ public final class Bench extends StackPane {
     VBox time = new VBox(new Transport(session, commands), lanes);
     time.getStyleClass().add("wh-time");
     rooms.setBottom(time);
-    sheets.setPickOnBounds(false);
+    finder = new Finder(commands, (id, key) -> memory.put("key." + id, key), f -> closeSheet());
+    handoff = new HandoffSheet(session, jobs, notices, memory, s -> closeSheet());
+    sheets.keep(finder);
+    sheets.keep(handoff);
     notices.watch(jobs);
     StackPane.setAlignment(notices, Pos.BOTTOM_RIGHT);
     getChildren().addAll(rooms, sheets, notices);
@@ -125,7 +130,7 @@ public final class Bench extends StackPane {
             && (e.getCode() == javafx.scene.input.KeyCode.LEFT
                 || e.getCode() == javafx.scene.input.KeyCode.RIGHT);
     if ((!own && !(focus instanceof ButtonBase)) || overButtons) {
-      if (sheets.getChildren().isEmpty()) {
+      if (!sheets.isOpen()) {
         commands.handle(e);
       }
     }
@@ -137,7 +142,7 @@ public final class Bench extends StackPane {
   private void freeTheKeys() {
     Node focus = scene.getFocusOwner();
     boolean button = focus instanceof ButtonBase && !(focus instanceof MenuButton);
-    if (button && sheets.getChildren().isEmpty()) {
+    if (button && !sheets.isOpen()) {
       viewport.active().requestFocus();
     }
   }
@@ -272,33 +277,26 @@ public final class Bench extends StackPane {
 
   // ---- sheets ------------------------------------------------------------------------------
 
-  private void showSheet(Node sheet) {
-    sheets.getChildren().setAll(sheet);
-  }
-
   private void closeSheet() {
-    sheets.getChildren().clear();
+    sheets.close();
     viewport.active().requestFocus();
   }
 
   void showFinder() {
-    Finder finder =
-        new Finder(commands, (id, key) -> memory.put("key." + id, key), f -> closeSheet());
-    showSheet(finder);
+    sheets.show(finder);
     finder.begin();
   }
 
   void showHandoff() {
-    HandoffSheet sheet = new HandoffSheet(session, jobs, notices, memory, s -> closeSheet());
-    showSheet(sheet);
-    sheet.begin();
+    sheets.show(handoff);
+    handoff.begin();
   }
 
   void showReread() {
     session
         .takeProperty()
         .get()
-        .ifPresent(t -> showSheet(new RereadSheet(t, files::reread, s -> closeSheet())));
+        .ifPresent(t -> sheets.show(new RereadSheet(t, files::reread, s -> closeSheet())));
   }
 
   void showHelp() {
@@ -335,12 +333,12 @@ public final class Bench extends StackPane {
     VBox sheet = new VBox(10, heading, first, scroll, close);
     sheet.getStyleClass().add("wh-sheet");
     sheet.setMaxSize(560, 560);
-    showSheet(sheet);
+    sheets.show(sheet);
     close.requestFocus();
   }
 
   void leave() {
-    if (!sheets.getChildren().isEmpty()) {
+    if (sheets.isOpen()) {
       closeSheet();
     } else {
       session.selectionProperty().set(new BitSet());

@@ -20,11 +20,12 @@ import waxhand.desk.command.Commands;
 
 /** Finds any command by its words, and gives it another key on request. */
 final class Finder extends VBox {
+  private static final String HINT = "Enter does it. F2, then a key, gives the command that key.";
+
   private final Commands commands;
   private final TextField words = new TextField();
   private final ListView<Command> list = new ListView<>();
-  private final Label hint =
-      new Label("Enter does it. F2, then a key, gives the command that key.");
+  private final Label hint = new Label();
   private final Consumer<Finder> close;
   private final KeyChange keyChange;
   private boolean binding;
@@ -47,6 +48,7 @@ final class Finder extends VBox {
     words.setAccessibleText("Find a command");
     hint.getStyleClass().add("wh-soft");
     list.setCellFactory(v -> new Cell());
+    list.setFixedCellSize(28);
     list.setFocusTraversable(false);
     VBox.setVgrow(list, Priority.ALWAYS);
     getChildren().addAll(words, list, hint);
@@ -56,7 +58,12 @@ final class Finder extends VBox {
     show();
   }
 
+  /** Begins anew with no words. */
   void begin() {
+    binding = false;
+    hint.setText(HINT);
+    words.clear();
+    show();
     words.requestFocus();
   }
 
@@ -140,7 +147,21 @@ final class Finder extends VBox {
     }
   }
 
+  /** A row whose nodes are made once; the list is filled again with every letter typed. */
   private static final class Cell extends ListCell<Command> {
+    private final Label words = new Label();
+    private final Label group = new Label();
+    private final Label key = new Label();
+    private final HBox row;
+
+    Cell() {
+      group.getStyleClass().add("wh-key");
+      key.getStyleClass().add("wh-key");
+      Region gap = new Region();
+      HBox.setHgrow(gap, Priority.ALWAYS);
+      row = new HBox(8, words, group, gap, key);
+    }
+
     @Override
     protected void updateItem(Command command, boolean empty) {
       super.updateItem(command, empty);
@@ -149,14 +170,9 @@ final class Finder extends VBox {
         setGraphic(null);
         return;
       }
-      Label words = new Label(command.words());
-      Label group = new Label(command.group());
-      group.getStyleClass().add("wh-key");
-      Label key = new Label(command.key().map(k -> k.getDisplayText()).orElse(""));
-      key.getStyleClass().add("wh-key");
-      Region gap = new Region();
-      HBox.setHgrow(gap, Priority.ALWAYS);
-      HBox row = new HBox(8, words, group, gap, key);
+      words.setText(command.words());
+      group.setText(command.group());
+      key.setText(command.key().map(k -> k.getDisplayText()).orElse(""));
       row.setOpacity(command.allowed().getAsBoolean() ? 1 : 0.5);
       setGraphic(row);
     }

@@ -29,6 +29,7 @@ import waxhand.formats.Up;
 
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
+  private static final String PATTERN = "{take}_clean";
   private static final double CHOICE_WIDTH = 180;
 
   private static final String SAME = "as it came";
@@ -41,9 +42,10 @@ public final class HandoffSheet extends VBox {
   private final TextField to = new TextField();
   private final ChoiceBox<String> unit = new ChoiceBox<>();
   private final ChoiceBox<String> up = new ChoiceBox<>();
-  private final TextField pattern = new TextField("{take}_clean");
+  private final TextField pattern = new TextField(PATTERN);
   private final TextField folder = new TextField();
   private final Label preview = new Label();
+  private final Label frames = new Label();
   private final Consumer<HandoffSheet> close;
 
   public HandoffSheet(
@@ -59,9 +61,6 @@ public final class HandoffSheet extends VBox {
     setMaxSize(520, USE_PREF_SIZE);
     Label heading = new Label("Hand on");
     heading.getStyleClass().add("wh-title");
-    Frames range = session.workRange();
-    from.setText(Integer.toString(range.from()));
-    to.setText(Integer.toString(range.to()));
     from.setId("handoff-from");
     to.setId("handoff-to");
     from.getStyleClass().add("wh-number");
@@ -70,15 +69,12 @@ public final class HandoffSheet extends VBox {
     for (Unit u : Unit.values()) {
       unit.getItems().add(u.words());
     }
-    unit.setValue(SAME);
     up.getItems().addAll(SAME, "Y", "Z");
-    up.setValue(SAME);
     unit.setPrefWidth(CHOICE_WIDTH);
     up.setPrefWidth(CHOICE_WIDTH);
     pattern.setId("handoff-name");
     folder.setId("handoff-folder");
     folder.setPrefColumnCount(26);
-    folder.setText(shortened(memory.folder("handoff").map(Path::toString).orElse(HOME)));
     pattern.setTooltip(new Tooltip("{project}, {take}, {from} and {to} are filled in"));
     preview.getStyleClass().add("wh-soft");
     pattern.textProperty().addListener((o, a, b) -> preview());
@@ -92,7 +88,7 @@ public final class HandoffSheet extends VBox {
     grid.setVgap(8);
     ColumnConstraints labels = new ColumnConstraints(64);
     grid.getColumnConstraints().add(labels);
-    HBox range2 = new HBox(8, from, new Label("up to"), to, new Label("of " + session.frames()));
+    HBox range2 = new HBox(8, from, new Label("up to"), to, frames);
     range2.setAlignment(Pos.CENTER_LEFT);
     grid.addRow(0, new Label("Frames"), range2);
     grid.addRow(1, new Label("Unit"), unit);
@@ -103,15 +99,15 @@ public final class HandoffSheet extends VBox {
     Button go = new Button("Hand on as BVH");
     go.setId("handoff-go");
     go.getStyleClass().add("wh-main");
-    go.setDefaultButton(true);
+    // out of sight it must not answer to Enter and Escape
+    go.defaultButtonProperty().bind(visibleProperty());
     go.setOnAction(e -> go());
     Button cancel = new Button("Close");
-    cancel.setCancelButton(true);
+    cancel.cancelButtonProperty().bind(visibleProperty());
     cancel.setOnAction(e -> close.accept(this));
     HBox buttons = new HBox(8, cancel, go);
     buttons.setAlignment(Pos.CENTER_RIGHT);
     getChildren().addAll(heading, grid, buttons);
-    preview();
   }
 
   /** The home folder is written as ~. */
@@ -124,8 +120,20 @@ public final class HandoffSheet extends VBox {
     return path.startsWith("~") ? HOME + path.substring(1) : path;
   }
 
-  /** Puts the cursor where the first answer is expected. */
+  /**
+   * Begins anew for the take on the bench, with nothing left of the last time but the folder, and
+   * puts the cursor where the first answer is expected.
+   */
   public void begin() {
+    Frames range = session.workRange();
+    from.setText(Integer.toString(range.from()));
+    to.setText(Integer.toString(range.to()));
+    frames.setText("of " + session.frames());
+    unit.setValue(SAME);
+    up.setValue(SAME);
+    pattern.setText(PATTERN);
+    folder.setText(shortened(memory.folder("handoff").map(Path::toString).orElse(HOME)));
+    preview();
     from.requestFocus();
   }
 

@@ -249,7 +249,7 @@ public final class Performer {
     TwoBone.Solution arm = build.arm2(s).solve(world[upper], to, bend);
     Quaterniond before = new Quaterniond(turned[hand]);
     Quaterniond handTurn =
-        new Quaterniond(turn).rotateY(-x * Math.toRadians(62)).rotateX(-Math.toRadians(75) * 1);
+        new Quaterniond(turn).rotateY(-x * Math.toRadians(62)).rotateX(-Math.toRadians(75));
     set(upper, new Quaterniond(turned[collar]).conjugate().mul(arm.upperRotation()));
     set(fore, new Quaterniond(arm.upperRotation()).conjugate().mul(arm.lowerRotation()));
     Quaterniond wanted = before.slerp(handTurn, grip);

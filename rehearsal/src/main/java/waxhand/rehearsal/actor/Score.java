@@ -39,7 +39,7 @@ public final class Score {
     this.tempo = Math.sqrt(heightM / 1.75);
     for (int s = 0; s < 2; s++) {
       double[] p = print(s, 0);
-      stances.get(s).add(standing(p, -1, -0.9));
+      stances.get(s).add(Stance.landing(p, -1, -0.9, 0));
     }
     for (KeySpline each : List.of(yaw, lean, back, look, swing, armsBack, grip, crateUp)) {
       each.key(0, 0);
@@ -56,10 +56,6 @@ public final class Score {
   /** What happens quickly, in the order of time. */
   public List<Event> events() {
     return List.copyOf(events);
-  }
-
-  private static Stance standing(double[] p, double strike, double flat) {
-    return new Stance(p[0], p[1], p[2], strike, flat, 1e9, 1e9 + 1, 0, 0, 0, 0, 0);
   }
 
   /** Ball print of a side, ahead of the pelvis by {@code ahead} (of height). */
@@ -137,24 +133,9 @@ public final class Score {
       Stance leaving = last(s);
       double heelOff = opening ? now - 0.02 : Math.max(leaving.flat() + 0.02, now - 0.38 * step);
       replaceLast(s, leaving.leaving(heelOff, off, Math.toRadians(opening ? 30 : 50)));
-      double[] p = print(s, closing ? 0 : 0.5 * stride / h - 0.5 * 0.0);
+      double[] p = print(s, closing ? 0 : 0.5 * stride / h);
       double heel = Math.toRadians(closing ? 8 : 22);
-      stances
-          .get(s)
-          .add(
-              new Stance(
-                  p[0],
-                  p[1],
-                  p[2],
-                  strike,
-                  strike + 0.13 * tempo / quick,
-                  1e9,
-                  1e9 + 1,
-                  heel,
-                  0,
-                  0,
-                  0,
-                  0));
+      stances.get(s).add(Stance.landing(p, strike, strike + 0.13 * tempo / quick, heel));
       events.add(new Event("strike", s == 0 ? "left-heel" : "right-heel", strike));
       // weight over the standing leg in the middle of the step, lowest between the feet
       double over = (s == 0 ? -1 : 1) * 0.016 * h;
@@ -206,22 +187,7 @@ public final class Score {
     replaceLast(other, stepping.leaving(t0 + 0.1, t0 + 0.3, Math.toRadians(28)));
     double strike = t0 + 0.3 + 0.5 * tempo;
     double[] p = print(other, 0);
-    stances
-        .get(other)
-        .add(
-            new Stance(
-                p[0],
-                p[1],
-                p[2],
-                strike,
-                strike + 0.1,
-                1e9,
-                1e9 + 1,
-                Math.toRadians(9),
-                0,
-                0,
-                0,
-                0));
+    stances.get(other).add(Stance.landing(p, strike, strike + 0.1, Math.toRadians(9)));
     events.add(new Event("strike", other == 0 ? "left-heel" : "right-heel", strike));
     yaw.key(t0 + 0.2, before + 0.08 * by);
     yaw.key(t0 + 0.15 + turn, before + 0.93 * (heading - before));
@@ -356,22 +322,7 @@ public final class Score {
       replaceLast(s, last(s).leaving(off - 0.16 + lag, off + lag, Math.toRadians(58)));
       double[] p = print(s, 0);
       double touch = land + lag;
-      stances
-          .get(s)
-          .add(
-              new Stance(
-                  p[0],
-                  p[1],
-                  p[2],
-                  touch,
-                  touch + 0.1,
-                  1e9,
-                  1e9 + 1,
-                  Math.toRadians(-26),
-                  0,
-                  0,
-                  0,
-                  0));
+      stances.get(s).add(Stance.landing(p, touch, touch + 0.1, Math.toRadians(-26)));
       events.add(new Event("strike", s == 0 ? "left-ball" : "right-ball", touch));
     }
     x.key(land + 0.3, px);

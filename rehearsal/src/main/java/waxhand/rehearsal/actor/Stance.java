@@ -31,6 +31,19 @@ record Stance(
     double turnFrom,
     double turnTo) {
 
+  /** Later than any take: when a foot leaves that has no other stance yet. */
+  private static final double NEVER = 1e9;
+
+  /**
+   * A foot that lands and has not left yet.
+   *
+   * @param print x, z and heading of the ball's print
+   */
+  static Stance landing(double[] print, double strike, double flat, double strikePitch) {
+    return new Stance(
+        print[0], print[1], print[2], strike, flat, NEVER, NEVER + 1, strikePitch, 0, 0, 0, 0);
+  }
+
   Stance leaving(double heelOff, double off, double offPitch) {
     return new Stance(
         x, z, yaw, strike, flat, heelOff, off, strikePitch, offPitch, turn, turnFrom, turnTo);
