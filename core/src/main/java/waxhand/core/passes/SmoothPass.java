@@ -77,7 +77,7 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
           true);
 
   /** Frames filtered together. */
-  static final int BLOCK = 2 * Track.CHUNK;
+  static final int BLOCK = 3 * Track.CHUNK;
 
   /** Most frames that residual analysis looks at. */
   private static final int ANALYSED = 2400;
