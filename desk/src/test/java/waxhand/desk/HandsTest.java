@@ -9,6 +9,10 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.layout.Region;
+import javafx.scene.paint.Color;
+import javafx.stage.PopupWindow;
+import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.Role;
@@ -184,5 +188,32 @@ class HandsTest extends DeskTest {
     assertThat(lookup("#takes").queryAs(ListView.class).getItems()).hasSize(2);
     interact(session::undo);
     assertThat(lookup("#takes").queryAs(ListView.class).getItems()).hasSize(3);
+  }
+
+  private Color menuPaper() {
+    clickOn("#add-pass");
+    WaitForAsyncUtils.waitForFxEvents();
+    Region menu =
+        Window.getWindows().stream()
+            .filter(w -> w instanceof PopupWindow)
+            .flatMap(w -> w.getScene().getRoot().lookupAll(".context-menu").stream())
+            .map(n -> (Region) n)
+            .filter(r -> r.getBackground() != null)
+            .findFirst()
+            .orElseThrow();
+    var fills = menu.getBackground().getFills();
+    Color paper = (Color) fills.get(fills.size() - 1).getFill();
+    type(KeyCode.ESCAPE);
+    return paper;
+  }
+
+  @Test
+  void menusWearTheThemeToo() throws Exception {
+    openDemo();
+    assertThat(menuPaper().getBrightness()).isGreaterThan(0.9);
+    run("theme");
+    assertThat(menuPaper().getBrightness()).isLessThan(0.25);
+    run("theme");
+    assertThat(menuPaper().getBrightness()).isGreaterThan(0.9);
   }
 }

@@ -6,6 +6,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import javafx.application.Platform;
+import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
@@ -27,6 +28,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import javafx.stage.PopupWindow;
 import javafx.stage.Window;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
@@ -69,10 +71,12 @@ public final class Bench extends StackPane {
   private final Finder finder;
   private final HandoffSheet handoff;
   private final Label crumb = new Label();
+  private final ListChangeListener<Window> popups = c -> dressPopups();
   private Theme theme;
   private Scene scene;
 
   public Bench() {
+    getStyleClass().add("wh-bench");
     getChildren().add(palette);
     Player.attach(session);
     viewport = new Viewport(session, palette);
@@ -111,6 +115,7 @@ public final class Bench extends StackPane {
   public Scene scene(double width, double height) {
     scene = new Scene(this, width, height);
     theme.wear(scene);
+    Window.getWindows().addListener(popups);
     scene.addEventFilter(KeyEvent.KEY_PRESSED, this::keysBeforeControls);
     title();
     return scene;
@@ -144,6 +149,15 @@ public final class Bench extends StackPane {
     boolean button = focus instanceof ButtonBase && !(focus instanceof MenuButton);
     if (button && !sheets.isOpen()) {
       viewport.active().requestFocus();
+    }
+  }
+
+  /** Menus and tooltips are windows of their own. */
+  private void dressPopups() {
+    for (Window window : Window.getWindows()) {
+      if (window instanceof PopupWindow popup) {
+        theme.wear(popup.getScene().getRoot());
+      }
     }
   }
 
@@ -385,6 +399,7 @@ public final class Bench extends StackPane {
 
   /** Ends the work under way; unsaved work stays in the rescue file. */
   public void close() {
+    Window.getWindows().removeListener(popups);
     results.close();
     if (!session.isDirty()) {
       files.dropRescue();

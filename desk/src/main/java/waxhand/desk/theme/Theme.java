@@ -3,6 +3,7 @@ package waxhand.desk.theme;
 import atlantafx.base.theme.PrimerLight;
 import java.util.Locale;
 import javafx.application.Application;
+import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.text.Font;
 
@@ -43,9 +44,14 @@ public enum Theme {
         scene.getStylesheets().add(Theme.class.getResource(sheet).toExternalForm());
       }
     }
-    scene.getRoot().getStyleClass().remove(other().styleClass());
-    if (!scene.getRoot().getStyleClass().contains(styleClass())) {
-      scene.getRoot().getStyleClass().add(styleClass());
+    wear(scene.getRoot());
+  }
+
+  /** Dresses the root of a scene: that of a menu or tooltip too, which has one of its own. */
+  public void wear(Parent root) {
+    root.getStyleClass().remove(other().styleClass());
+    if (!root.getStyleClass().contains(styleClass())) {
+      root.getStyleClass().add(styleClass());
     }
   }
 

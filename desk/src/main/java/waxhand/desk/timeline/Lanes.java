@@ -236,26 +236,10 @@ public final class Lanes extends Region {
     double in = scale.x(f.from() + span.easeIn());
     double out = scale.x(f.to() - span.easeOut());
     if (y < 10 && Math.abs(x - in) <= GRAB) {
-      return b ->
-          span(
-              plate,
-              s ->
-                  new Span(
-                      s.from(),
-                      s.to(),
-                      Math.max(0, Math.min(b - s.from(), s.to() - s.from())),
-                      s.easeOut()));
+      return b -> span(plate, s -> eased(s, b - s.from(), s.easeOut()));
     }
     if (y < 10 && Math.abs(x - out) <= GRAB) {
-      return b ->
-          span(
-              plate,
-              s ->
-                  new Span(
-                      s.from(),
-                      s.to(),
-                      s.easeIn(),
-                      Math.max(0, Math.min(s.to() - b, s.to() - s.from()))));
+      return b -> span(plate, s -> eased(s, s.easeIn(), s.to() - b));
     }
     if (Math.abs(x - scale.x(f.from())) <= GRAB) {
       return b ->
@@ -286,6 +270,13 @@ public final class Lanes extends Region {
       };
     }
     return new Scrub();
+  }
+
+  /** A span with eases as long as a hand has pulled them, but never longer than the span. */
+  private static Span eased(Span s, int in, int out) {
+    int most = s.to() - s.from();
+    return new Span(
+        s.from(), s.to(), Math.max(0, Math.min(in, most)), Math.max(0, Math.min(out, most)));
   }
 
   private void cut(Plate plate, int from, int to) {

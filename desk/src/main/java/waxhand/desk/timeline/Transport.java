@@ -1,5 +1,6 @@
 package waxhand.desk.timeline;
 
+import java.math.BigDecimal;
 import java.util.Locale;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
@@ -72,7 +73,7 @@ public final class Transport extends HBox {
           public String toString(Double value) {
             return value == null
                 ? ""
-                : String.format(Locale.ROOT, value < 1 ? "%.2g×" : "%.0f×", value);
+                : BigDecimal.valueOf(value).stripTrailingZeros().toPlainString() + "×";
           }
 
           @Override
