@@ -3,12 +3,15 @@ package waxhand.desk.bench;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.BitSet;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
+import javafx.animation.PauseTransition;
 import javafx.application.Platform;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
@@ -30,6 +33,7 @@ import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.PopupWindow;
 import javafx.stage.Window;
+import javafx.util.Duration;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.project.Take;
@@ -72,6 +76,7 @@ public final class Bench extends StackPane {
   private final HandoffSheet handoff;
   private final Label crumb = new Label();
   private final ListChangeListener<Window> popups = c -> dressPopups();
+  private final List<Parent> rooms;
   private Theme theme;
   private Scene scene;
 
@@ -87,21 +92,20 @@ public final class Bench extends StackPane {
     lanes = new Lanes(session, results, palette);
     panel = new PassPanel(session, palette, commands);
     theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
-    BorderPane rooms = new BorderPane();
-    rooms.setTop(new VBox(head(), railRow()));
-    rooms.setLeft(new Shelf(session));
-    rooms.setCenter(viewport);
-    rooms.setRight(panel);
+    HBox head = head();
+    HBox rail = railRow();
+    Shelf shelf = new Shelf(session);
     VBox time = new VBox(new Transport(session, commands), lanes);
     time.getStyleClass().add("wh-time");
-    rooms.setBottom(time);
+    BorderPane plan = new BorderPane(viewport, new VBox(head, rail), panel, time, shelf);
     finder = new Finder(commands, (id, key) -> memory.put("key." + id, key), f -> closeSheet());
     handoff = new HandoffSheet(session, jobs, notices, memory, s -> closeSheet());
     sheets.keep(finder);
     sheets.keep(handoff);
     notices.watch(jobs);
     StackPane.setAlignment(notices, Pos.BOTTOM_RIGHT);
-    getChildren().addAll(rooms, sheets, notices);
+    getChildren().addAll(plan, sheets, notices);
+    rooms = List.of(palette, viewport, panel, shelf, head, rail, time, notices, finder, handoff);
     addEventHandler(KeyEvent.KEY_PRESSED, commands::handle);
     addEventFilter(MouseEvent.MOUSE_RELEASED, e -> Platform.runLater(this::freeTheKeys));
     drops();
@@ -114,7 +118,8 @@ public final class Bench extends StackPane {
   /** Puts the bench into a scene. */
   public Scene scene(double width, double height) {
     scene = new Scene(this, width, height);
-    theme.wear(scene);
+    Theme.prepare(scene);
+    rooms.forEach(theme::wear);
     Window.getWindows().addListener(popups);
     scene.addEventFilter(KeyEvent.KEY_PRESSED, this::keysBeforeControls);
     title();
@@ -297,12 +302,12 @@ public final class Bench extends StackPane {
   }
 
   void showFinder() {
-    sheets.show(finder);
+    showSheet(finder);
     finder.begin();
   }
 
   void showHandoff() {
-    sheets.show(handoff);
+    showSheet(handoff);
     handoff.begin();
   }
 
@@ -310,7 +315,7 @@ public final class Bench extends StackPane {
     session
         .takeProperty()
         .get()
-        .ifPresent(t -> sheets.show(new RereadSheet(t, files::reread, s -> closeSheet())));
+        .ifPresent(t -> showSheet(new RereadSheet(t, files::reread, s -> closeSheet())));
   }
 
   void showHelp() {
@@ -337,6 +342,7 @@ public final class Bench extends StackPane {
                 + " show. Choose a plate to change it; drag its span below. Hand on when it is"
                 + " right. The raw take is never altered.");
     first.setWrapText(true);
+    first.setMinHeight(USE_PREF_SIZE);
     ScrollPane scroll = new ScrollPane(grid);
     scroll.setFitToWidth(true);
     Button close = new Button("Close");
@@ -347,7 +353,7 @@ public final class Bench extends StackPane {
     VBox sheet = new VBox(10, heading, first, scroll, close);
     sheet.getStyleClass().add("wh-sheet");
     sheet.setMaxSize(560, 560);
-    sheets.show(sheet);
+    showSheet(sheet);
     close.requestFocus();
   }
 
@@ -364,9 +370,24 @@ public final class Bench extends StackPane {
     memory.put("theme", theme.name());
   }
 
+  /** Changes the look, a room a drawn frame: all at once would hold up the window. */
   public void setTheme(Theme other) {
     theme = other;
-    theme.wear(scene);
+    wear(rooms.iterator());
+  }
+
+  private void wear(Iterator<Parent> next) {
+    theme.wear(next.next());
+    if (next.hasNext()) {
+      PauseTransition pulse = new PauseTransition(Duration.ONE);
+      pulse.setOnFinished(e -> wear(next));
+      pulse.play();
+    }
+  }
+
+  private void showSheet(Parent sheet) {
+    theme.wear(sheet);
+    sheets.show(sheet);
   }
 
   Window window() {

@@ -33,25 +33,22 @@ public enum Theme {
     }
   }
 
-  /**
-   * Dresses the scene. All stylesheets stay; only a style class of the root changes, because
-   * changing stylesheets makes every control match every rule again.
-   */
-  public void wear(Scene scene) {
-    if (scene.getStylesheets().isEmpty()) {
-      Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
-      for (String sheet : new String[] {"tallow.css", "lampblack.css", "bench.css"}) {
-        scene.getStylesheets().add(Theme.class.getResource(sheet).toExternalForm());
-      }
+  /** Brings the stylesheets of both themes to a scene; they stay there. */
+  public static void prepare(Scene scene) {
+    Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
+    for (String sheet : new String[] {"tallow.css", "lampblack.css", "bench.css"}) {
+      scene.getStylesheets().add(Theme.class.getResource(sheet).toExternalForm());
     }
-    wear(scene.getRoot());
   }
 
-  /** Dresses the root of a scene: that of a menu or tooltip too, which has one of its own. */
-  public void wear(Parent root) {
-    root.getStyleClass().remove(other().styleClass());
-    if (!root.getStyleClass().contains(styleClass())) {
-      root.getStyleClass().add(styleClass());
+  /**
+   * Dresses a part of the window and all within: only a style class changes, because changing
+   * stylesheets makes every control match every rule again.
+   */
+  public void wear(Parent room) {
+    room.getStyleClass().remove(other().styleClass());
+    if (!room.getStyleClass().contains(styleClass())) {
+      room.getStyleClass().add(styleClass());
     }
   }
 
