@@ -162,4 +162,18 @@ class ViewportTest extends DeskTest {
     assertThat(session.selectionProperty().get()).isEqualTo(chosen);
     assertThat(63 * 0.1).isCloseTo(2 * Math.PI, within(0.02));
   }
+
+  @Test
+  void theKeyboardStaysWithTheViewsWhenTheyChange() throws Exception {
+    open();
+    interact(() -> bench.viewport().active().requestFocus());
+    for (KeyCode key : new KeyCode[] {KeyCode.DIGIT3, KeyCode.DIGIT4, KeyCode.DIGIT1}) {
+      type(key);
+      WaitForAsyncUtils.waitForFxEvents();
+      assertThat(bench.viewport().active().isFocused()).as(key.getName()).isTrue();
+    }
+    type(KeyCode.SPACE);
+    assertThat(session.playingProperty().get()).as("Space plays").isTrue();
+    type(KeyCode.SPACE);
+  }
 }

@@ -101,10 +101,15 @@ public final class Viewport extends Pane {
     views.forEach(View::repaint);
   }
 
-  /** Shows one view from there. */
+  /** Shows one view from there; the keyboard stays with the views. */
   public void look(Aspect aspect) {
     four.set(false);
+    View before = active;
     active = views.get(aspect.ordinal());
+    active.setVisible(true);
+    if (before.isFocused()) {
+      active.requestFocus();
+    }
     requestLayout();
     refresh();
   }
