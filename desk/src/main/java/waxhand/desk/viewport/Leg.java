@@ -57,32 +57,36 @@ final class Leg {
       {0.7, 0.026, 0.036},
       {1.0, 0.029, 0.026}
     };
-    Loft loft = new Loft();
-    for (double[] row : rows) {
-      Vector3d at = new Vector3d(heel).fma(row[0], ahead).add(0, 0.5 * row[2] * clay.h, 0);
-      loft.ring(
-          at,
-          new Vector3d(side3).mul(row[1] * clay.h),
-          new Vector3d(Clay.Y).mul(0.5 * row[2] * clay.h),
-          2.6);
-    }
-    clay.add(sole.foot(), side, loft.rounded(0.009 * clay.h, 0.006 * clay.h));
+    clay.add(
+        sole.foot(),
+        side,
+        shoe(heel, ahead, side3, rows, 2.6).rounded(0.009 * clay.h, 0.006 * clay.h));
     Vector3d from = new Vector3d(sole.ball());
     Vector3d to = new Vector3d(sole.toe()).sub(from);
     if (sole.toes() == sole.foot()) {
       to = new Vector3d(sole.toe()).sub(ball);
       from = ball;
     }
-    Loft toes = new Loft();
     double[][] tips = {{-0.1, 0.029, 0.026}, {0.3, 0.0285, 0.023}, {0.85, 0.022, 0.017}};
-    for (double[] row : tips) {
-      Vector3d at = new Vector3d(from).fma(row[0], to).add(0, 0.5 * row[2] * clay.h, 0);
-      toes.ring(
-          at,
-          new Vector3d(side3).mul(row[1] * clay.h),
-          new Vector3d(Clay.Y).mul(0.5 * row[2] * clay.h),
-          2.5);
+    clay.add(
+        sole.toes(),
+        side,
+        shoe(from, to, side3, tips, 2.5).rounded(0.004 * clay.h, 0.012 * clay.h));
+  }
+
+  /**
+   * A skin that stands on the sole.
+   *
+   * @param rows of: share along, half-width, height over the sole
+   */
+  private Loft shoe(Vector3d from, Vector3d along, Vector3d side, double[][] rows, double square) {
+    Loft loft = new Loft();
+    for (double[] row : rows) {
+      double half = 0.5 * row[2] * clay.h;
+      Vector3d at = new Vector3d(from).fma(row[0], along).add(0, half, 0);
+      loft.ring(
+          at, new Vector3d(side).mul(row[1] * clay.h), new Vector3d(Clay.Y).mul(half), square);
     }
-    clay.add(sole.toes(), side, toes.rounded(0.004 * clay.h, 0.012 * clay.h));
+    return loft;
   }
 }
