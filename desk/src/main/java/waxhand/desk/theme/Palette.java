@@ -4,6 +4,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import javafx.application.Platform;
 import javafx.css.CssMetaData;
 import javafx.css.SimpleStyleableObjectProperty;
 import javafx.css.StyleConverter;
@@ -46,6 +47,7 @@ public final class Palette extends Region {
   private static final Map<Ink, CssMetaData<Palette, Paint>> META = meta();
   private final Map<Ink, StyleableObjectProperty<Paint>> paints = new EnumMap<>(Ink.class);
   private Runnable changed = () -> {};
+  private boolean telling;
 
   public Palette() {
     getStyleClass().add("wh-palette");
@@ -57,10 +59,22 @@ public final class Palette extends Region {
             @Override
             protected void invalidated() {
               get();
-              changed.run();
+              tell();
             }
           };
       paints.put(ink, property);
+    }
+  }
+
+  /** A theme brings all colours together: that is one change. */
+  private void tell() {
+    if (!telling) {
+      telling = true;
+      Platform.runLater(
+          () -> {
+            telling = false;
+            changed.run();
+          });
     }
   }
 

@@ -1,6 +1,7 @@
 package waxhand.desk.theme;
 
 import atlantafx.base.theme.PrimerLight;
+import java.util.List;
 import java.util.Locale;
 import javafx.application.Application;
 import javafx.scene.Parent;
@@ -46,9 +47,13 @@ public enum Theme {
    * stylesheets makes every control match every rule again.
    */
   public void wear(Parent room) {
-    room.getStyleClass().remove(other().styleClass());
-    if (!room.getStyleClass().contains(styleClass())) {
-      room.getStyleClass().add(styleClass());
+    List<String> classes = room.getStyleClass();
+    int other = classes.indexOf(other().styleClass());
+    if (other >= 0) {
+      // one change, since every change styles the whole room
+      classes.set(other, styleClass());
+    } else if (!classes.contains(styleClass())) {
+      classes.add(styleClass());
     }
   }
 
