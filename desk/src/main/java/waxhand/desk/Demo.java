@@ -23,15 +23,23 @@ public final class Demo {
   public static Project project() {
     Project project = Project.empty("Night Ferry");
     for (Scene scene : List.of(Scene.DECK_WALK, Scene.CRATE_LIFT, Scene.GANGWAY_HOP)) {
-      Rehearsal.Order order = Rehearsal.Order.usual(scene, scene.usualSeconds(), RATE_HZ, SEED);
-      byte[] bytes = BvhWriter.write(Rehearsal.of(order).raw(), Unit.CM, Up.Y);
-      try {
-        RawTake raw = TakeFiles.read(scene.key() + ".bvh", bytes, Reading.GUESS, Work.UNWATCHED);
-        project = project.added(scene.key(), raw);
-      } catch (FormatException e) {
-        throw new IllegalStateException("a rehearsed take can be read", e);
-      }
+      project = project.added(scene.key(), raw(scene, scene.usualSeconds(), RATE_HZ));
     }
     return project;
+  }
+
+  /** One short take, made at once. */
+  static Project sample() {
+    return Project.empty("sample").added("sample", raw(Scene.DECK_WALK, 1, 30));
+  }
+
+  private static RawTake raw(Scene scene, double seconds, double rateHz) {
+    Rehearsal.Order order = Rehearsal.Order.usual(scene, seconds, rateHz, SEED);
+    byte[] bytes = BvhWriter.write(Rehearsal.of(order).raw(), Unit.CM, Up.Y);
+    try {
+      return TakeFiles.read(scene.key() + ".bvh", bytes, Reading.GUESS, Work.UNWATCHED);
+    } catch (FormatException e) {
+      throw new IllegalStateException("a rehearsed take can be read", e);
+    }
   }
 }

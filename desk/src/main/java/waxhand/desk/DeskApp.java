@@ -21,10 +21,12 @@ import waxhand.desk.theme.Theme;
 public final class DeskApp extends Application {
   private Bench bench;
   private Optional<Project> demo = Optional.empty();
+  private Project sample;
 
-  /** Rehearses the demo before there is a window to hold up. */
+  /** Rehearses what is shown before there is a window to hold up. */
   @Override
   public void init() {
+    sample = Demo.sample();
     if (getParameters().getUnnamed().contains("--demo")) {
       demo = Optional.of(Demo.project());
     }
@@ -38,16 +40,22 @@ public final class DeskApp extends Application {
     double width = Double.parseDouble(named.getOrDefault("width", "1280"));
     double height = Double.parseDouble(named.getOrDefault("height", "800"));
     Scene scene = bench.scene(width, height);
+    WarmUp warmUp = new WarmUp(bench);
+    warmUp.run(sample);
     stage.setScene(scene);
     stage.setTitle("Wax Hand");
     stage.setMinWidth(960);
     stage.setMinHeight(620);
     stage.setOnCloseRequest(e -> bench.close());
     stage.show();
+    warmUp.typing();
     Thread.currentThread()
         .setUncaughtExceptionHandler((t, e) -> bench.notices().fail("Something went wrong", e));
-    demo.ifPresentOrElse(
-        p -> bench.session().reset(p, Optional.empty()), bench.files()::offerRescue);
+    boolean stalls = getParameters().getUnnamed().contains("--stalls");
+    if (!stalls) {
+      demo.ifPresentOrElse(
+          p -> bench.session().reset(p, Optional.empty()), bench.files()::offerRescue);
+    }
     bench.viewport().active().requestFocus();
     List<Path> paths =
         getParameters().getUnnamed().stream()
@@ -61,9 +69,8 @@ public final class DeskApp extends Application {
       new Shots(bench, scene).one(Path.of(named.get("shot")), Integer.parseInt(frame), this::end);
     } else if (named.containsKey("shots")) {
       new Shots(bench, scene).all(Path.of(named.get("shots")), this::end);
-    } else if (getParameters().getUnnamed().contains("--stalls")) {
-      Project project = bench.session().projectProperty().get();
-      new StallReport(bench).run(project, () -> end(Optional.empty()));
+    } else if (stalls) {
+      new StallReport(bench).run(demo.orElseThrow(), () -> end(Optional.empty()));
     }
   }
 

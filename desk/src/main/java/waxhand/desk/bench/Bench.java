@@ -373,7 +373,15 @@ public final class Bench extends StackPane {
   /** Changes the look, a room a drawn frame: all at once would hold up the window. */
   public void setTheme(Theme other) {
     theme = other;
-    wear(rooms.iterator());
+    if (scene.getWindow() == null) {
+      rooms.forEach(theme::wear);
+    } else {
+      wear(rooms.iterator());
+    }
+  }
+
+  public Theme theme() {
+    return theme;
   }
 
   private void wear(Iterator<Parent> next) {

@@ -1,6 +1,7 @@
 package waxhand.desk.viewport;
 
 import java.util.List;
+import javafx.scene.shape.MeshView;
 import waxhand.core.body.Body;
 
 /**
@@ -12,7 +13,10 @@ record Skins(Body body, List<FigureParts.Part> parts) {
   static final Skins NONE = new Skins(null, List.of());
 
   static Skins of(Body body) {
-    return new Skins(body, FigureParts.of(body));
+    List<FigureParts.Part> parts = FigureParts.of(body);
+    // has JavaFX check the meshes here, on whatever thread makes them, and not on the window's
+    parts.forEach(p -> new MeshView(p.mesh()).getBoundsInLocal());
+    return new Skins(body, parts);
   }
 
   /** Whether they can move with another body: one with the same joints in the same roles. */

@@ -188,6 +188,9 @@ public final class View extends Pane {
   }
 
   private void draw() {
+    if (!isVisible()) {
+      return;
+    }
     wax.solve(frame);
     wire.solve(frame);
     if (solid) {
