@@ -1,7 +1,6 @@
 package waxhand.desk.viewport;
 
 import java.util.BitSet;
-import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.IntConsumer;
@@ -9,11 +8,9 @@ import javafx.application.ConditionalFeature;
 import javafx.application.Platform;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Pane;
-import javafx.scene.paint.Color;
 import org.joml.Vector3d;
 import waxhand.core.motion.Motion;
 import waxhand.desk.theme.Palette;
-import waxhand.desk.theme.Palette.Ink;
 
 /**
  * One view of the take: wax in a 3D scene where the machine has one, wire and marks on an {@link
@@ -22,15 +19,8 @@ import waxhand.desk.theme.Palette.Ink;
 public final class View extends Pane {
   private final Palette palette;
   private final Aspect aspect;
-  private final boolean solid = Platform.isSupported(ConditionalFeature.SCENE3D);
+  private final Optional<SolidWax> solid;
   private final Overlay overlay;
-  private final Ground ground = new Ground();
-  private final Figure figure = new Figure();
-  private final Solid room = new Solid();
-
-  /** Clear wax is a layer of its own, so that skins inside one another do not show through. */
-  private final Solid clearWax = new Solid();
-
   private final Label name = new Label();
   private final Picking picking = new Picking();
   private final Posed wire = new Posed();
@@ -40,7 +30,6 @@ public final class View extends Pane {
   private int frame;
   private BitSet selection = new BitSet();
   private BitSet isolated = new BitSet();
-  private double opacity = 1;
   private boolean wireShown = true;
   private IntConsumer picked = j -> {};
   private Runnable touched = () -> {};
@@ -53,17 +42,15 @@ public final class View extends Pane {
     setId("view-" + aspect.name().toLowerCase(Locale.ROOT));
     setFocusTraversable(true);
     setAccessibleText(aspect.words() + " view of the take");
-    name.setText(aspect.words() + (solid ? "" : " (no 3D on this machine: wire only)"));
+    solid =
+        Platform.isSupported(ConditionalFeature.SCENE3D)
+            ? Optional.of(new SolidWax())
+            : Optional.empty();
+    name.setText(aspect.words() + (isSolid() ? "" : " (no 3D on this machine: wire only)"));
     name.getStyleClass().add("wh-view-name");
     name.setMouseTransparent(true);
     overlay = new Overlay(palette);
-    if (solid) {
-      room.addFlat(ground, figure.shadow());
-      room.addShaded(figure.wax());
-      clearWax.scene().setFill(Color.TRANSPARENT);
-      clearWax.scene().setVisible(false);
-      getChildren().addAll(room.scene(), clearWax.scene());
-    }
+    solid.ifPresent(s -> getChildren().addAll(s.layers()));
     getChildren().addAll(overlay, name);
     new ViewHands(this, () -> touched.run(), e -> picked.accept(pick(e.getX(), e.getY())));
     setMinSize(60, 60);
@@ -95,7 +82,7 @@ public final class View extends Pane {
 
   /** Whether wax can be drawn on this machine. */
   boolean isSolid() {
-    return solid;
+    return solid.isPresent();
   }
 
   void show(Optional<Motion> wireMotion, Optional<Motion> waxMotion, int at) {
@@ -107,32 +94,23 @@ public final class View extends Pane {
 
   /** Puts skins on the figure. */
   void dress(Skins skins) {
-    if (solid && figure.dress(skins)) {
-      figure.isolate(isolated);
-      paintFigure();
-      draw();
-    }
+    solid.ifPresent(s -> s.dress(skins, isolated, palette, selection));
   }
 
   void select(BitSet parts) {
     selection = parts;
-    paintFigure();
-    draw();
+    repaint();
   }
 
   /** Shows these parts alone; all of them where there are none. */
   void isolate(BitSet parts) {
     isolated = parts;
-    figure.isolate(parts);
+    solid.ifPresent(s -> s.isolate(parts));
     draw();
   }
 
   void setWax(double share) {
-    opacity = share;
-    boolean clear = share > 0 && share < 1;
-    (clear ? clearWax : room).addShaded(figure.wax());
-    clearWax.scene().setVisible(clear);
-    clearWax.scene().setOpacity(share);
+    solid.ifPresent(s -> s.setOpacity(share));
     draw();
   }
 
@@ -143,18 +121,8 @@ public final class View extends Pane {
 
   /** Takes the colours of the theme. */
   void repaint() {
-    if (solid) {
-      room.scene().setFill(palette.get(Ink.PAPER));
-      ground.paint(palette);
-    }
-    paintFigure();
+    solid.ifPresent(s -> s.paint(palette, selection));
     draw();
-  }
-
-  private void paintFigure() {
-    if (solid) {
-      figure.paint(palette, selection);
-    }
   }
 
   /** Where the root of the body is now, metres. */
@@ -176,10 +144,7 @@ public final class View extends Pane {
   protected void layoutChildren() {
     double w = getWidth();
     double h = getHeight();
-    for (Solid layer : List.of(room, clearWax)) {
-      layer.scene().setWidth(w);
-      layer.scene().setHeight(h);
-    }
+    solid.ifPresent(s -> s.resize(w, h));
     overlay.setWidth(w);
     overlay.setHeight(h);
     name.autosize();
@@ -193,15 +158,7 @@ public final class View extends Pane {
     }
     wax.solve(frame);
     wire.solve(frame);
-    if (solid) {
-      boolean shown = opacity > 0 && wax.motion().map(m -> figure.fits(m.body())).orElse(false);
-      figure.setShown(shown);
-      if (shown) {
-        figure.move(wax.pose());
-      }
-      room.look(camera);
-      clearWax.look(camera);
-    }
-    overlay.draw(camera, wire, wireShown, isolated, solid ? null : wax);
+    solid.ifPresent(s -> s.draw(camera, wax));
+    overlay.draw(camera, wire, wireShown, isolated, isSolid() ? null : wax);
   }
 }

@@ -212,7 +212,8 @@ public final class Viewport extends Pane {
     Optional<Motion> wire = session.motionAt(session.flagAProperty().get());
     Optional<Motion> now = session.motionAt(session.flagBProperty().get());
     Optional<Skins> worn =
-        now.map(m -> skins.of(m.body(), () -> Skins.of(m.body()), this::refresh));
+        now.filter(m -> active.isSolid())
+            .map(m -> skins.of(m.body(), () -> Skins.of(m.body()), this::refresh));
     for (View view : shown()) {
       worn.ifPresent(view::dress);
       view.show(wire, now, session.frameProperty().get());
