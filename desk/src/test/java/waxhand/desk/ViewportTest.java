@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.Role;
 import waxhand.core.motion.WorldPose;
+import waxhand.desk.session.Memory;
 import waxhand.desk.viewport.Viewport;
 
 /** What the views show and keep while one works in them. */
@@ -78,6 +79,7 @@ class ViewportTest extends DeskTest {
     drag(new Point2D(b.getCenterX(), b.getCenterY()), MouseButton.SECONDARY)
         .dropTo(new Point2D(b.getCenterX() + 60, b.getCenterY() + 40));
     run("keep-view-1");
+    until(() -> new Memory().get("view.1").isPresent());
     // what was picked in the kept view is picked again after looking elsewhere
     Point2D spot = new Point2D(b.getCenterX() + 55, b.getCenterY() + 30);
     run("select-none");

@@ -84,7 +84,7 @@ public final class Bench extends StackPane {
     getStyleClass().add("wh-bench");
     getChildren().add(palette);
     Player.attach(session);
-    viewport = new Viewport(session, palette);
+    viewport = new Viewport(session, palette, memory);
     new ProjectActions(session, commands, files, memory, this).add();
     new PassActions(session, commands).add();
     new Actions(session, commands).add();
@@ -430,6 +430,7 @@ public final class Bench extends StackPane {
   public void close() {
     Window.getWindows().removeListener(popups);
     results.close();
+    memory.close();
     if (!session.isDirty()) {
       files.dropRescue();
     }

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
 import java.util.function.UnaryOperator;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.Chain;
@@ -33,8 +32,6 @@ final class PassActions {
   }
 
   void add() {
-    // reading JSON for the first time loads much; it must not hold up the first click
-    CompletableFuture.runAsync(Recipe::firstPass);
     flags();
     commands.add(
         "Pass",

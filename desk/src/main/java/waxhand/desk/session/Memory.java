@@ -10,19 +10,31 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import waxhand.formats.AtomicFile;
 
 /**
- * What the program remembers between sessions: folders by kind of file, recent projects, theme and
- * keys. Kept in the folder of the system property {@code waxhand.home}, else ~/.waxhand.
+ * What the program remembers between sessions: folders by kind of file, recent projects, theme,
+ * kept views and keys. Kept in the folder of the system property {@code waxhand.home}, else
+ * ~/.waxhand. Writing waits for the disk, so it is done on a thread of its own; reading gives what
+ * was put last. For one thread.
  */
-public final class Memory {
+public final class Memory implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Memory.class);
   private static final int RECENT = 8;
   private final Path folder;
   private final Properties values = new Properties();
+  private final ExecutorService writer =
+      Executors.newSingleThreadExecutor(
+          r -> {
+            Thread t = new Thread(r, "memory");
+            t.setDaemon(true);
+            return t;
+          });
 
   public Memory() {
     String home = System.getProperty("waxhand.home", System.getProperty("user.home") + "/.waxhand");
@@ -43,10 +55,27 @@ public final class Memory {
 
   public void put(String key, String value) {
     values.setProperty(key, value);
+    Properties now = (Properties) values.clone();
+    writer.execute(
+        () -> {
+          try {
+            AtomicFile.write(folder.resolve("desk.properties"), out -> now.store(out, null));
+          } catch (IOException e) {
+            LOG.warn("cannot remember {}", key, e);
+          }
+        });
+  }
+
+  /** Waits until all that was put is on the disk; nothing can be put after. */
+  @Override
+  public void close() {
+    writer.shutdown();
     try {
-      AtomicFile.write(folder.resolve("desk.properties"), out -> values.store(out, null));
-    } catch (IOException e) {
-      LOG.warn("cannot remember {}", key, e);
+      if (!writer.awaitTermination(5, TimeUnit.SECONDS)) {
+        LOG.warn("what was remembered last is not on the disk");
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
     }
   }
 

@@ -2,9 +2,7 @@ package waxhand.desk.viewport;
 
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
@@ -12,6 +10,7 @@ import javafx.scene.layout.Pane;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.motion.Motion;
+import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
@@ -39,10 +38,8 @@ public final class Viewport extends Pane {
 
   private static final double GAP = 2;
 
-  /** A view the artist wants back. */
-  private record Kept(Aspect aspect, Camera camera) {}
-
   private final Session session;
+  private final Memory memory;
   private final List<View> views = new ArrayList<>();
   private final BooleanProperty four = new SimpleBooleanProperty();
   private final BooleanProperty follow = new SimpleBooleanProperty(true);
@@ -53,10 +50,10 @@ public final class Viewport extends Pane {
   private String framedTake = "";
   private final WorkedOut<Body, Skins> skins = new WorkedOut<>(Skins.NONE);
   private BitSet isolated = new BitSet();
-  private final Map<Integer, Kept> kept = new HashMap<>();
 
-  public Viewport(Session session, Palette palette) {
+  public Viewport(Session session, Palette palette, Memory memory) {
     this.session = session;
+    this.memory = memory;
     setId("viewport");
     for (Aspect aspect : Aspect.values()) {
       View view = new View(palette, aspect);
@@ -167,18 +164,26 @@ public final class Viewport extends Pane {
 
   /** Keeps the active view under a number, in relation to the body while the view follows it. */
   public void keep(int number) {
-    kept.put(number, new Kept(active.aspect(), relative(active.camera(), -1)));
+    KeptView view = new KeptView(active.aspect(), relative(active.camera(), -1));
+    memory.put("view." + number, view.text());
   }
 
   public boolean hasKept(int number) {
-    return kept.containsKey(number);
+    return kept(number).isPresent();
+  }
+
+  private Optional<KeptView> kept(int number) {
+    return memory.get("view." + number).flatMap(KeptView::of);
   }
 
   /** Brings a kept view back. */
   public void lookKept(int number) {
-    Kept view = kept.get(number);
-    look(view.aspect());
-    active.setCamera(relative(view.camera(), 1));
+    kept(number)
+        .ifPresent(
+            view -> {
+              look(view.aspect());
+              active.setCamera(relative(view.camera(), 1));
+            });
   }
 
   /** A camera moved by the place of the body on the ground, if the view follows it. */

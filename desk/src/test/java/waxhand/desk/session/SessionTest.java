@@ -79,6 +79,7 @@ class SessionTest {
       memory.rememberFolder("takes", take);
       memory.rememberRecent(take);
       memory.put("key.play", "P");
+      memory.close();
       Memory again = new Memory();
       assertThat(again.folder("takes")).contains(folder);
       assertThat(again.folder("projects")).isEmpty();

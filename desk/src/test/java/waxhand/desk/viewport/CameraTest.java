@@ -63,6 +63,19 @@ class CameraTest {
     assertThat(after[1] - before[1]).isCloseTo(20, within(1e-9));
   }
 
+  @Property(tries = 100)
+  void aKeptViewIsRememberedExactly(
+      @ForAll Aspect aspect,
+      @ForAll @DoubleRange(min = -9, max = 9) double x,
+      @ForAll @DoubleRange(min = -1.5, max = 1.5) double pitch) {
+    Camera camera = aspect.camera(1.8).at(new Vector3d(x, 1e-12, -x)).orbited(x, pitch);
+    KeptView kept = new KeptView(aspect, camera);
+    assertThat(KeptView.of(kept.text())).contains(kept);
+    assertThat(KeptView.of(kept.text().replaceFirst(" \\S+$", ""))).as("cut off").isEmpty();
+    assertThat(KeptView.of(kept.text().replaceFirst(" \\S+$", " NaN"))).isEmpty();
+    assertThat(KeptView.of("NOWHERE 0 0 0 0 0 1")).isEmpty();
+  }
+
   @Test
   void zoomHasEndsAndWhatIsBehindIsNotSeen() {
     Camera camera = new Camera(new Vector3d(), 0, 0, 2, false);

@@ -1,6 +1,7 @@
 package waxhand.formats.bvh;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -34,6 +35,12 @@ import waxhand.formats.text.Words;
  * chunk before into rotations.
  */
 public final class BvhReader {
+  /** Under this key a reading says whose positions the file adds to their offsets. */
+  private static final String BESIDE = "besideOffset";
+
+  /** A shorter offset is none, metres. */
+  private static final double LEAST_OFFSET_M = 1e-9;
+
   private final String file;
   private final byte[] bytes;
 
@@ -76,13 +83,16 @@ public final class BvhReader {
     Skeleton skeleton = inside(header.joints(), unit, up);
     Converter converter = new Converter(header, skeleton, unit, up);
     parse(header, converter, work);
-    converter.placeOffsets(assumptions);
+    BitSet beside = converter.placeOffsets(assumptions);
     Clip clip = converter.clip(rate);
     Map<String, String> how = new LinkedHashMap<>();
     how.put("format", "bvh");
     how.put("unit", unit.key());
     how.put("up", up.name());
     how.put("rateHz", Double.toString(rate));
+    if (!beside.isEmpty()) {
+      how.put(BESIDE, beside.toString());
+    }
     return new RawTake(file, bytes, Motion.of(clip), how, assumptions);
   }
 
@@ -121,8 +131,11 @@ public final class BvhReader {
         pending.add(
             second.submit(
                 () -> {
-                  converter.convert(chunk, count, numbers);
-                  free.add(numbers);
+                  try {
+                    converter.convert(chunk, count, numbers);
+                  } finally {
+                    free.add(numbers);
+                  }
                 }));
       }
       for (Future<?> future : pending) {
@@ -142,6 +155,9 @@ public final class BvhReader {
       Thread.currentThread().interrupt();
       throw new java.util.concurrent.CancellationException("interrupted");
     } catch (ExecutionException e) {
+      if (e.getCause() instanceof OutOfMemoryError full) {
+        throw full;
+      }
       throw new IllegalStateException(e.getCause());
     } finally {
       second.shutdownNow();
@@ -242,30 +258,33 @@ public final class BvhReader {
     /**
      * Positions are places in the parent's frame. Some writers leave the offset out of them; where
      * they lie nearer to zero than to the offset, it is added.
+     *
+     * @return joints whose positions are beside their offset
      */
-    void placeOffsets(List<String> assumptions) {
+    BitSet placeOffsets(List<String> assumptions) {
+      BitSet beside = new BitSet();
       for (int j = 0; j < layout.length; j++) {
         Vector3dc offset = skeleton.joint(j).offset();
-        if (travels[j][0] == null || offset.length() < 1e-9) {
+        if (travels[j][0] == null || offset.length() < LEAST_OFFSET_M) {
           continue;
         }
         double[] p = travels[j][0];
-        Vector3d first = new Vector3d(p[0], p[1], p[2]);
-        boolean without =
-            !layout[j].hasPosition()
-                || (skeleton.parent(j) >= 0 && first.length() < first.distance(offset));
-        if (without) {
-          for (double[] chunk : travels[j]) {
-            for (int i = 0; i < chunk.length; i++) {
-              chunk[i] += offset.get(i % 3);
-            }
-          }
-          if (layout[j].hasPosition()) {
-            assumptions.add(
-                "positions of " + skeleton.joint(j).name() + " are added to its offset");
+        boolean written = layout[j].hasPosition();
+        boolean inner = skeleton.parent(j) >= 0;
+        if (written && !(inner && liesBeside(new Vector3d(p[0], p[1], p[2]), offset))) {
+          continue;
+        }
+        for (double[] chunk : travels[j]) {
+          for (int i = 0; i < chunk.length; i++) {
+            chunk[i] += offset.get(i % 3);
           }
         }
+        if (written) {
+          beside.set(j);
+          assumptions.add("positions of " + skeleton.joint(j).name() + " are added to its offset");
+        }
       }
+      return beside;
     }
 
     Clip clip(double rate) {
@@ -278,6 +297,22 @@ public final class BvhReader {
       }
       return new Clip(skeleton, rate, r, t);
     }
+  }
+
+  /** Whether the first position of an inner joint is taken to be beside the joint's offset. */
+  static boolean liesBeside(Vector3dc first, Vector3dc offset) {
+    return offset.length() >= LEAST_OFFSET_M && first.length() < first.distance(offset);
+  }
+
+  /** The joints whose positions the file of a take adds to their offsets. */
+  static BitSet besideOffset(RawTake raw) {
+    BitSet joints = new BitSet();
+    for (String number : raw.reading().getOrDefault(BESIDE, "").split("[{, }]+")) {
+      if (!number.isEmpty()) {
+        joints.set(Integer.parseInt(number));
+      }
+    }
+    return joints;
   }
 
   /** How a take was read, from what it keeps. */

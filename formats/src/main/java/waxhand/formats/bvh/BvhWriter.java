@@ -1,5 +1,6 @@
 package waxhand.formats.bvh;
 
+import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -31,8 +32,18 @@ public final class BvhWriter {
   private final BvhJoint[] layout;
   private final Optional<Source> source;
 
+  /** Joints whose positions are written beside their offset, as their file has them. */
+  private final BitSet beside;
+
+  /**
+   * Inner joints of whose positions a reader could think the other way, because the first lies
+   * nearer to the wrong one of zero and offset: they are written in full, without an offset.
+   */
+  private final BitSet bare = new BitSet();
+
   private BvhWriter(Clip clip, Unit unit, Up up, Optional<Source> source) {
     this.clip = clip;
+    this.beside = source.map(s -> BvhReader.besideOffset(s.raw)).orElseGet(BitSet::new);
     this.unit = unit;
     this.up = up;
     this.layout = BvhJoint.layout(clip.skeleton().joints());
@@ -99,14 +110,15 @@ public final class BvhWriter {
 
   private byte[] write(Frames range, Work work) throws FormatException {
     Decimals out = new Decimals((int) Math.min(1 << 28, 40L * range.count() + (1 << 16)));
+    IntStream.range(0, layout.length).filter(j -> misleads(j, range)).forEach(bare::set);
     boolean ownHierarchy =
         source.isPresent()
             && clip.skeleton().equals(source.get().raw.motion().clip().skeleton())
-            && IntStream.range(0, layout.length).noneMatch(j -> looksRelative(j, range));
+            && bare.isEmpty();
     if (ownHierarchy) {
       out.copy(source.get().raw.bytes(), 0, source.get().header.hierarchyEnd());
     } else {
-      hierarchy(range, out);
+      hierarchy(out);
     }
     out.text("MOTION\nFrames: " + range.count() + "\nFrame Time: " + frameTime() + "\n");
     if (source.isPresent()) {
@@ -184,6 +196,9 @@ public final class BvhWriter {
   }
 
   private boolean keepsPlace(int joint, int frame, int fileAxis) {
+    if (beside.get(joint) && bare.get(joint)) {
+      return false;
+    }
     Track was = source.get().raw.motion().clip().travel(joint);
     int inside = up == Up.Y || fileAxis == 0 ? fileAxis : 3 - fileAxis;
     return Double.doubleToRawLongBits(was.at(frame, inside))
@@ -191,10 +206,10 @@ public final class BvhWriter {
   }
 
   /** A joint's place as the file means it: some files leave the offset out. */
-  private void place(int joint, int frame, double[] p) throws FormatException {
+  private void place(int joint, int frame, double[] p) {
     Skeleton skeleton = clip.skeleton();
     clip.travel(joint).read(frame, p, 0);
-    if (source.isPresent() && addsOffset(joint)) {
+    if (beside.get(joint) && !bare.get(joint)) {
       for (int axis = 0; axis < 3; axis++) {
         p[axis] -= skeleton.offset(joint, axis);
       }
@@ -202,45 +217,35 @@ public final class BvhWriter {
     up.toFile(p, 0);
   }
 
-  private boolean addsOffset(int joint) {
-    String name = clip.skeleton().joint(joint).name();
-    return source
-        .get()
-        .raw
-        .assumptions()
-        .contains("positions of " + name + " are added to its offset");
-  }
-
-  /**
-   * Whether a reader could take the places of an inner joint for places beside its offset, because
-   * the first of them lies nearer to zero; it is then written without an offset.
-   */
-  private boolean looksRelative(int j, Frames range) {
-    boolean placed = layout[j].hasPosition() && clip.skeleton().parent(j) >= 0;
-    if (!placed || range.isEmpty() || (source.isPresent() && addsOffset(j))) {
+  private boolean misleads(int j, Frames range) {
+    if (!layout[j].hasPosition() || clip.skeleton().parent(j) < 0 || range.isEmpty()) {
       return false;
     }
     double[] p = new double[3];
     clip.travel(j).read(range.from(), p, 0);
+    Vector3dc offset = clip.skeleton().joint(j).offset();
     Vector3d first = new Vector3d(p);
-    return first.length() < first.distance(clip.skeleton().joint(j).offset());
+    if (beside.get(j)) {
+      first.sub(offset);
+    }
+    return BvhReader.liesBeside(first, offset) != beside.get(j);
   }
 
-  private void hierarchy(Frames range, Decimals out) {
+  private void hierarchy(Decimals out) {
     out.text("HIERARCHY\n");
     List<Joint> joints = clip.skeleton().joints();
     for (int j = 0; j < joints.size(); j++) {
       if (joints.get(j).parent() < 0) {
-        joint(j, 0, range, out);
+        joint(j, 0, out);
       }
     }
   }
 
-  private void joint(int j, int depth, Frames range, Decimals out) {
+  private void joint(int j, int depth, Decimals out) {
     Joint joint = clip.skeleton().joint(j);
     String indent = "\t".repeat(depth);
     out.text(indent + (depth == 0 ? "ROOT " : "JOINT ") + joint.name() + "\n" + indent + "{\n");
-    offset(looksRelative(j, range) ? new Vector3d() : joint.offset(), indent, out);
+    offset(bare.get(j) ? new Vector3d() : joint.offset(), indent, out);
     StringBuilder channels = new StringBuilder();
     for (Channel channel : joint.channels()) {
       String axis = channel.name().substring(0, 1);
@@ -248,7 +253,7 @@ public final class BvhWriter {
     }
     out.text(indent + "\tCHANNELS " + joint.channels().size() + channels + "\n");
     for (int child : clip.skeleton().children(j)) {
-      joint(child, depth + 1, range, out);
+      joint(child, depth + 1, out);
     }
     if (joint.tip().isPresent()) {
       out.text(indent + "\tEnd Site\n" + indent + "\t{\n");

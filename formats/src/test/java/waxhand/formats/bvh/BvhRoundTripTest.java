@@ -116,15 +116,8 @@ class BvhRoundTripTest {
     Clip clip = read(new Tree(seed).file(4), Unit.CM, Up.Y).motion().clip();
     Clip back = read(BvhWriter.write(clip, unit, up), unit, up).motion().clip();
     assertThat(back.skeleton().size()).isEqualTo(clip.skeleton().size());
-    WorldPose a = new WorldPose(clip.skeleton());
-    WorldPose b = new WorldPose(back.skeleton());
-    for (int f = 0; f < clip.frames(); f++) {
-      a.solve(clip, f);
-      b.solve(back, f);
-      for (int i = 0; i < a.positions().length; i++) {
-        assertThat(b.positions()[i]).isCloseTo(a.positions()[i], within(2e-4));
-      }
-    }
+    assertThat(back.frames()).isEqualTo(clip.frames());
+    samePlaces(clip, 0, back);
   }
 
   @Property(tries = 30)
@@ -137,11 +130,30 @@ class BvhRoundTripTest {
     RawTake raw = read(file, Unit.CM, Up.Y);
     Frames run = new Frames(from, from + count).within(Frames.first(12));
     byte[] cut = BvhWriter.write(raw.motion().clip(), raw, run, Unit.CM, Up.Y, Work.UNWATCHED);
+    boolean misleading = !BvhReader.besideOffset(raw).isEmpty();
     List<String> all = motionOf(file);
     List<String> part = motionOf(cut);
     int width = (all.size() - 3) / 12;
-    assertThat(part.subList(3, part.size()))
-        .isEqualTo(all.subList(3 + width * run.from(), 3 + width * run.to()));
+    if (!misleading) {
+      assertThat(part.subList(3, part.size()))
+          .isEqualTo(all.subList(3 + width * run.from(), 3 + width * run.to()));
+    }
+    // a joint may look as if its positions meant something else when another frame comes first
+    Clip back = read(cut, Unit.CM, Up.Y).motion().clip();
+    samePlaces(raw.motion().clip(), run.from(), back);
+  }
+
+  /** All joints of {@code back} are where they are in {@code clip}, so many frames later. */
+  private static void samePlaces(Clip clip, int from, Clip back) {
+    WorldPose a = new WorldPose(clip.skeleton());
+    WorldPose b = new WorldPose(back.skeleton());
+    for (int f = 0; f < back.frames(); f++) {
+      a.solve(clip, from + f);
+      b.solve(back, f);
+      for (int i = 0; i < a.positions().length; i++) {
+        assertThat(b.positions()[i]).isCloseTo(a.positions()[i], within(2e-4));
+      }
+    }
   }
 
   @ParameterizedTest
