@@ -51,6 +51,17 @@ class BadInputTest extends CliTest {
   }
 
   @Test
+  void aTakeIsNotWrittenOverItself() throws Exception {
+    for (String verb : new String[] {"clean", "convert"}) {
+      assertThat(verb.equals("clean") ? run(verb, raw, "--out", raw) : run(verb, raw, raw))
+          .as(verb)
+          .isEqualTo(1);
+      assertThat(err).as(verb).contains("raw take");
+      assertThat(raw).as(verb).hasContent(text);
+    }
+  }
+
+  @Test
   void brokenTakes() throws Exception {
     int motion = text.indexOf("MOTION");
     isRefused(spoiled("empty.bvh", ""), "empty");

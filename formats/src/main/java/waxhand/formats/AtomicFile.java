@@ -23,8 +23,23 @@ public final class AtomicFile {
     void writeTo(OutputStream stream) throws IOException;
   }
 
+  /** Looks at what was written before it takes its place; an exception keeps the old file there. */
+  public interface Check<T> {
+    T of(Path written) throws IOException;
+  }
+
   /** Replaces {@code path}; on any failure the old file stays and nothing else is left behind. */
   public static void write(Path path, Content content) throws IOException {
+    write(path, content, written -> true);
+  }
+
+  /**
+   * Replaces {@code path} if the check finds nothing wrong; on any failure the old file stays and
+   * nothing else is left behind.
+   *
+   * @return what the check returned
+   */
+  public static <T> T write(Path path, Content content, Check<T> check) throws IOException {
     Path absolute = path.toAbsolutePath();
     Path folder = absolute.getParent();
     if (folder != null) {
@@ -43,6 +58,7 @@ public final class AtomicFile {
         stream.flush();
         channel.force(true);
       }
+      T found = check.of(temporary);
       try {
         Files.move(
             temporary,
@@ -52,6 +68,7 @@ public final class AtomicFile {
       } catch (AtomicMoveNotSupportedException e) {
         Files.move(temporary, absolute, StandardCopyOption.REPLACE_EXISTING);
       }
+      return found;
     } finally {
       Files.deleteIfExists(temporary);
     }

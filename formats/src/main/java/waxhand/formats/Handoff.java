@@ -3,6 +3,7 @@ package waxhand.formats;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -46,7 +47,12 @@ public record Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> 
     }
   }
 
-  /** Writes a result atomically, reads it back and compares before it says done. */
+  /**
+   * Writes a result, reads it back and compares; only then it takes its place. On any failure a
+   * file that was there stays as it was.
+   *
+   * @throws FormatException if it would replace the raw take itself, or does not read back as meant
+   */
   public Receipt write(Motion result, RawTake raw, Path path, Work work) throws IOException {
     Clip clip = result.clip();
     Frames frames = range.orElse(clip.allFrames()).within(clip.allFrames());
@@ -55,21 +61,40 @@ public record Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> 
     }
     Unit out = unit.or(() -> Unit.ofKey(raw.reading().getOrDefault("unit", ""))).orElse(Unit.CM);
     Up axis = up.or(() -> Up.ofKey(raw.reading().getOrDefault("up", ""))).orElse(Up.Y);
+    String name = path.getFileName().toString();
+    if (isRaw(path, raw)) {
+      throw new FormatException(name, "this is the raw take itself; give another name or folder");
+    }
     byte[] bytes = BvhWriter.write(clip, raw, frames, out, axis, work);
-    AtomicFile.write(path, stream -> stream.write(bytes));
-    byte[] back = Files.readAllBytes(path);
     Reading reading = Reading.GUESS.withUnit(out).withUp(axis).withRate(clip.rateHz());
-    RawTake again = TakeFiles.read(path.getFileName().toString(), back, reading, work);
     Motion meant = result.with(clip.cut(frames));
+    Comparison difference =
+        AtomicFile.write(
+            path,
+            stream -> stream.write(bytes),
+            written -> compared(name, Files.readAllBytes(written), reading, meant, work));
+    return new Receipt(path, frames.count(), bytes.length, difference.positionP95Mm());
+  }
+
+  private static boolean isRaw(Path path, RawTake raw) throws IOException {
+    return Files.isRegularFile(path)
+        && Files.size(path) == raw.bytes().length
+        && Arrays.equals(Files.readAllBytes(path), raw.bytes());
+  }
+
+  private static Comparison compared(
+      String name, byte[] written, Reading reading, Motion meant, Work work)
+      throws FormatException {
+    RawTake again = TakeFiles.read(name, written, reading, work);
     Comparison difference = Comparison.of(meant, again.motion(), List.of());
     if (!(difference.positionRmsMm() < 1000 * TOLERANCE_M)) {
       throw new FormatException(
-          path.getFileName().toString(),
+          name,
           String.format(
               Locale.ROOT,
-              "what was written differs from the take by %.3f mm; do not use the file",
+              "what would be written differs from the take by %.3f mm; nothing was written",
               difference.positionRmsMm()));
     }
-    return new Receipt(path, frames.count(), back.length, difference.positionP95Mm());
+    return difference;
   }
 }

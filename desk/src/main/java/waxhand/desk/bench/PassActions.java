@@ -59,7 +59,7 @@ final class PassActions {
         "Pass",
         "delete-plate",
         "Remove pass",
-        "",
+        "fth-trash-2",
         "Delete",
         this::hasPlate,
         () -> {
@@ -70,7 +70,7 @@ final class PassActions {
         "Pass",
         "mute",
         "Mute or unmute pass",
-        "",
+        "fth-power",
         "M",
         this::hasPlate,
         () -> onPlate("mute", p -> p.withMuted(!p.muted())));
@@ -78,7 +78,7 @@ final class PassActions {
         "Pass",
         "duplicate",
         "Copy pass",
-        "",
+        "fth-copy",
         "Ctrl+D",
         this::hasPlate,
         () -> {

@@ -1,9 +1,13 @@
 package waxhand.desk.handoff;
 
 import java.io.File;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
@@ -65,11 +69,6 @@ public final class HandoffSheet extends VBox {
     to.setId("handoff-to");
     from.getStyleClass().add("wh-number");
     to.getStyleClass().add("wh-number");
-    unit.getItems().add(SAME);
-    for (Unit u : Unit.values()) {
-      unit.getItems().add(u.words());
-    }
-    up.getItems().addAll(SAME, "Y", "Z");
     unit.setPrefWidth(CHOICE_WIDTH);
     up.setPrefWidth(CHOICE_WIDTH);
     pattern.setId("handoff-name");
@@ -80,6 +79,7 @@ public final class HandoffSheet extends VBox {
     pattern.textProperty().addListener((o, a, b) -> preview());
     from.textProperty().addListener((o, a, b) -> preview());
     to.textProperty().addListener((o, a, b) -> preview());
+    folder.textProperty().addListener((o, a, b) -> preview());
     Button choose = new Button("Choose…");
     choose.setMinWidth(USE_PREF_SIZE);
     choose.setOnAction(e -> chooseFolder());
@@ -94,8 +94,10 @@ public final class HandoffSheet extends VBox {
     grid.addRow(1, new Label("Unit"), unit);
     grid.addRow(2, new Label("Up axis"), up);
     grid.addRow(3, new Label("Name"), new HBox(8, pattern));
-    grid.addRow(4, new Label(""), preview);
-    grid.addRow(5, new Label("Folder"), new HBox(8, folder, choose));
+    HBox where = new HBox(8, folder, choose);
+    where.setAlignment(Pos.CENTER_LEFT);
+    grid.addRow(4, new Label("Folder"), where);
+    grid.addRow(5, new Label(""), preview);
     Button go = new Button("Hand on as BVH");
     go.setId("handoff-go");
     go.getStyleClass().add("wh-main");
@@ -129,12 +131,21 @@ public final class HandoffSheet extends VBox {
     from.setText(Integer.toString(range.from()));
     to.setText(Integer.toString(range.to()));
     frames.setText("of " + session.frames());
-    unit.setValue(SAME);
-    up.setValue(SAME);
+    Map<String, String> reading =
+        session.takeProperty().get().map(t -> t.raw().reading()).orElse(Map.of());
+    String itsUnit = Unit.ofKey(reading.getOrDefault("unit", "")).map(Unit::words).orElse("cm");
+    offer(unit, itsUnit, Stream.of(Unit.values()).map(Unit::words));
+    offer(up, reading.getOrDefault("up", "Y"), Stream.of("Y", "Z"));
     pattern.setText(PATTERN);
     folder.setText(shortened(memory.folder("handoff").map(Path::toString).orElse(HOME)));
     preview();
     from.requestFocus();
+  }
+
+  private static void offer(ChoiceBox<String> box, String itsOwn, Stream<String> others) {
+    box.getItems().setAll(SAME + " (" + itsOwn + ")");
+    others.forEach(box.getItems()::add);
+    box.getSelectionModel().selectFirst();
   }
 
   private void chooseFolder() {
@@ -163,7 +174,16 @@ public final class HandoffSheet extends VBox {
   }
 
   private void preview() {
-    preview.setText("Writes " + fileName());
+    String name = fileName();
+    preview.setText((isThere(name) ? "Replaces " + name + ", which is there" : "Writes " + name));
+  }
+
+  private boolean isThere(String name) {
+    try {
+      return Files.exists(Path.of(fullFolder()).resolve(name));
+    } catch (InvalidPathException e) {
+      return false;
+    }
   }
 
   private Optional<Unit> chosenUnit() {

@@ -5,11 +5,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import javafx.geometry.Pos;
 import javafx.geometry.VPos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
@@ -52,7 +54,14 @@ final class PlateForm extends VBox {
                 v -> chosen.drag("weight", "weight", p -> p.withWeight(v / 100)),
                 chosen.session()::settle)
             .labelled();
-    getChildren().addAll(add(new NameEditor(chosen)), help, weight);
+    Node name = add(new NameEditor(chosen));
+    HBox.setHgrow(name, Priority.ALWAYS);
+    HBox top = new HBox(name);
+    for (String id : List.of("mute", "duplicate", "delete-plate")) {
+      top.getChildren().add(commands.button(id));
+    }
+    top.setAlignment(Pos.CENTER_LEFT);
+    getChildren().addAll(top, help, weight);
     SettingEditors editors = new SettingEditors(chosen);
     for (PassKind<?> kind : PassKinds.ALL) {
       Own made = make(kind, editors, palette);
@@ -60,8 +69,7 @@ final class PlateForm extends VBox {
       getChildren().add(made.node());
     }
     where = new VBox(8, add(new SpanEditor(chosen)), add(new ScopeEditor(chosen)));
-    HBox bottom = new HBox(8, commands.wordButton("mute"), commands.wordButton("delete-plate"));
-    getChildren().addAll(where, bottom);
+    getChildren().add(where);
   }
 
   private Node add(Editor editor) {

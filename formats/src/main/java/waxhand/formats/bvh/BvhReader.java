@@ -1,5 +1,7 @@
 package waxhand.formats.bvh;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.LinkedHashMap;
@@ -79,7 +81,8 @@ public final class BvhReader {
             extent));
     assumptions.add((reading.up().isPresent() ? "set: " : "guessed: ") + up + " points up");
     assumptions.add(
-        String.format(Locale.ROOT, "%.6g frames a second (%s s)", rate, header.frameTimeText()));
+        String.format(
+            Locale.ROOT, "%s frames a second (%s s)", shortest(rate), header.frameTimeText()));
     Skeleton skeleton = inside(header.joints(), unit, up);
     Converter converter = new Converter(header, skeleton, unit, up);
     parse(header, converter, work);
@@ -94,6 +97,11 @@ public final class BvhReader {
       how.put(BESIDE, beside.toString());
     }
     return new RawTake(file, bytes, Motion.of(clip), how, assumptions);
+  }
+
+  /** With six digits at most. */
+  private static String shortest(double number) {
+    return new BigDecimal(number).round(new MathContext(6)).stripTrailingZeros().toPlainString();
   }
 
   private void parse(BvhHeader header, Converter converter, Work work) throws FormatException {

@@ -1,0 +1,108 @@
+package waxhand.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.google.common.jimfs.Configuration;
+import com.google.common.jimfs.Jimfs;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystem;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.LevelPass;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Work;
+import waxhand.core.project.RawTake;
+
+/** What is handed on is right, or what was there before stays. */
+class HandoffTest {
+  private static final String TAKE =
+      "HIERARCHY\nROOT hips\n{\nOFFSET 0 0 0\nCHANNELS 6 Xposition Yposition Zposition Zrotation"
+          + " Xrotation Yrotation\nJOINT neck\n{\nOFFSET 0 60 0\nCHANNELS 3 Zrotation Xrotation"
+          + " Yrotation\nEnd Site\n{\nOFFSET 0 30 0\n}\n}\n}\nMOTION\nFrames: 3\nFrame Time: 0.01\n"
+          + "1 90 0 10 0 0 0 0 0\n2 91 0 11 0 0 0 5 0\n3.50 92 0 12 0 0 0 9 0\n";
+
+  private final FileSystem disk = Jimfs.newFileSystem(Configuration.unix());
+  private final Path folder = disk.getPath("/work/takes");
+  private final Path out = folder.resolve("a_clean.bvh");
+  private RawTake raw;
+
+  @BeforeEach
+  void read() throws IOException {
+    Files.createDirectories(folder);
+    byte[] bytes = TAKE.getBytes(StandardCharsets.US_ASCII);
+    raw = TakeFiles.read("a.bvh", bytes, Reading.GUESS.withUnit(Unit.CM), Work.UNWATCHED);
+  }
+
+  @AfterEach
+  void close() throws IOException {
+    disk.close();
+  }
+
+  private Handoff.Receipt handOn(Handoff handoff, Motion result, Path to) throws IOException {
+    return handoff.write(result, raw, to, Work.UNWATCHED);
+  }
+
+  @Test
+  void theReceiptTellsWhatStandsInTheFile() throws IOException {
+    Handoff inches =
+        new Handoff(Optional.of(new Frames(1, 9)), Optional.of(Unit.IN), Optional.of(Up.Z));
+    Handoff.Receipt receipt = handOn(inches, raw.motion(), out);
+    assertThat(receipt.frames()).as("as far as the take goes").isEqualTo(2);
+    assertThat(receipt.bytes()).isEqualTo(Files.size(out));
+    assertThat(receipt.worstMm()).isLessThan(0.01);
+    assertThat(receipt.words()).contains("a_clean.bvh", "2 frames");
+    Reading asWritten = Reading.GUESS.withUnit(Unit.IN).withUp(Up.Z);
+    Clip back = TakeFiles.read(out, asWritten, Work.UNWATCHED).motion().clip();
+    double[] p = new double[3];
+    back.travel(0).read(1, p, 0);
+    assertThat(p[0]).as("metres").isBetween(0.03499, 0.03501);
+    assertThat(p[1]).isBetween(0.91999, 0.92001);
+  }
+
+  @Test
+  void theRawTakeIsNeverWrittenOver() throws IOException {
+    Path itself = Files.write(folder.resolve("a.bvh"), raw.bytes());
+    LevelPass lower = LevelPass.KIND.defaults().withFloor(OptionalDouble.of(0.3));
+    Motion result =
+        Plate.of("l", lower).apply(raw.motion(), raw.motion().clip().allFrames(), Work.UNWATCHED);
+    assertThatThrownBy(() -> handOn(Handoff.AS_IT_CAME, result, itself))
+        .isInstanceOf(FormatException.class)
+        .hasMessageContaining("a.bvh")
+        .hasMessageContaining("raw take itself");
+    assertThat(itself).hasBinaryContent(raw.bytes());
+    Files.writeString(out, "an earlier one");
+    handOn(Handoff.AS_IT_CAME, result, out);
+    assertThat(out).as("what was handed on before is").content().contains("Frames: 3");
+  }
+
+  @Test
+  void whatDoesNotReadBackIsNotWritten() throws IOException {
+    Files.writeString(out, "an earlier one");
+    Clip clip = raw.motion().clip();
+    double[] nowhere = {0, Double.NaN, 0};
+    Motion spoiled =
+        raw.motion().with(clip.withTravel(0, clip.travel(0).with(new Frames(1, 2), nowhere)));
+    assertThatThrownBy(() -> handOn(Handoff.AS_IT_CAME, spoiled, out))
+        .isInstanceOf(FormatException.class)
+        .hasMessageContaining("a_clean.bvh");
+    assertThat(out).hasContent("an earlier one");
+    Path noTake = folder.resolve("a.txt");
+    assertThatThrownBy(() -> handOn(Handoff.AS_IT_CAME, raw.motion(), noTake))
+        .hasMessageContaining(".bvh");
+    try (Stream<Path> left = Files.list(folder)) {
+      assertThat(left.toList()).as("nothing else is left behind").isEqualTo(List.of(out));
+    }
+  }
+}
