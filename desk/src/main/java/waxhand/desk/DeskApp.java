@@ -54,7 +54,7 @@ public final class DeskApp extends Application {
     boolean stalls = getParameters().getUnnamed().contains("--stalls");
     if (!stalls) {
       demo.ifPresentOrElse(
-          p -> bench.session().reset(p, Optional.empty()), bench.files()::offerRescue);
+          p -> bench.session().reset(p, Optional.empty()), bench.files().rescue()::offer);
     }
     bench.viewport().active().requestFocus();
     List<Path> paths =

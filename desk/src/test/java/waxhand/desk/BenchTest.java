@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Optional;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -27,9 +26,11 @@ import waxhand.core.passes.Plate;
 import waxhand.core.passes.Span;
 import waxhand.core.passes.Work;
 import waxhand.desk.session.Flag;
+import waxhand.desk.session.Memory;
 import waxhand.desk.timeline.Lanes;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
+import waxhand.formats.project.ProjectFile;
 
 /** Drives the true window with mouse and keys. */
 class BenchTest extends DeskTest {
@@ -221,9 +222,16 @@ class BenchTest extends DeskTest {
     Files.writeString(bad, "HIERARCHY\nROOT x\n{\nOFFSET 0 zero 0\n}");
     var before = session.projectProperty().get();
     interact(() -> bench.files().openAny(java.util.List.of(bad, folder.resolve("none.bvh"))));
-    until(() -> lookup(".wh-notice-trouble").queryAll().size() == 2);
+    until(() -> lookup(".wh-notice-trouble").tryQuery().isPresent());
     String text = ((Labeled) lookup(".wh-notice-trouble .label").query()).getText();
-    assertThat(text).contains("bad.bvh:4:10: expected the offset's y, found 'zero'");
+    assertThat(text)
+        .contains("2 takes could not be read")
+        .contains("bad.bvh:4:10: expected the offset's y, found 'zero'")
+        .contains("none.bvh: there is no such file");
+    run("leave");
+    assertThat(lookup(".wh-notice-trouble").tryQuery()).as("Escape closes it").isEmpty();
+    interact(() -> bench.files().openAny(java.util.List.of(folder)));
+    until(() -> lookup(".wh-notice-trouble").tryQuery().isPresent());
     assertThat(session.projectProperty().get()).isSameAs(before);
   }
 
@@ -250,14 +258,25 @@ class BenchTest extends DeskTest {
   void unsavedWorkIsRescued() throws Exception {
     openDemo();
     clickOn("#first-pass");
-    Path rescue = Path.of(System.getProperty("waxhand.home")).resolve("rescue.waxhand");
-    until(() -> Files.exists(rescue));
-    var unsaved = session.projectProperty().get();
-    // what a crash leaves behind is what the next start opens
-    interact(() -> session.reset(waxhand.core.project.Project.empty("new"), Optional.empty()));
-    interact(bench.files()::offerRescue);
+    Path home = Path.of(System.getProperty("waxhand.home"));
+    until(() -> Files.exists(new Memory().rescueFile()));
+    var kept = session.projectProperty().get();
+    // a run that is no more left it, as after a crash; this run goes on with a file of its own
+    Path left = home.resolve("rescue-20200101-000000-999999999.waxhand");
+    Files.move(new Memory().rescueFile(), left);
+    run("remove-take");
+    interact(bench.files().rescue()::offer);
     clickOn("Open it");
-    until(() -> session.projectProperty().get().equals(unsaved));
+    until(() -> session.projectProperty().get().equals(kept));
     assertThat(session.isDirty()).isTrue();
+    run("add-level");
+    var last = session.projectProperty().get();
+    interact(bench::close);
+    assertThat(ProjectFile.open(new Memory().rescueFile(), Work.UNWATCHED))
+        .as("closing keeps the last edit")
+        .isEqualTo(last);
+    assertThat(left).as("it is not saved yet").exists();
+    interact(() -> bench.files().saveTo(folder.resolve("night.waxhand")));
+    until(() -> !Files.exists(left) && !Files.exists(new Memory().rescueFile()));
   }
 }

@@ -8,7 +8,9 @@ import java.util.List;
 import java.util.Optional;
 import javafx.animation.PauseTransition;
 import javafx.application.Platform;
+import javafx.beans.binding.Bindings;
 import javafx.collections.ListChangeListener;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Parent;
@@ -88,7 +90,7 @@ public final class Bench extends StackPane {
     new ProjectActions(session, commands, files, memory, this).add();
     new PassActions(session, commands).add();
     new Actions(session, commands).add();
-    new ViewActions(session, commands, viewport, notices::say).add();
+    new ViewActions(session, commands, viewport, notices::mention).add();
     lanes = new Lanes(session, results, palette);
     panel = new PassPanel(session, palette, commands);
     theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
@@ -104,7 +106,16 @@ public final class Bench extends StackPane {
     sheets.keep(handoff);
     notices.watch(jobs);
     StackPane.setAlignment(notices, Pos.BOTTOM_RIGHT);
-    getChildren().addAll(plan, sheets, notices);
+    // over the views, where it hides neither lanes nor settings
+    notices
+        .paddingProperty()
+        .bind(
+            Bindings.createObjectBinding(
+                () -> new Insets(0, panel.getWidth() + 16, time.getHeight() + 16, 0),
+                panel.widthProperty(),
+                time.heightProperty()));
+    // a sheet lies over notices, which must not hide its buttons
+    getChildren().addAll(plan, notices, sheets);
     rooms = List.of(palette, viewport, panel, shelf, head, rail, time, notices, finder, handoff);
     addEventHandler(KeyEvent.KEY_PRESSED, commands::handle);
     addEventFilter(MouseEvent.MOUSE_RELEASED, e -> Platform.runLater(this::freeTheKeys));
@@ -360,7 +371,7 @@ public final class Bench extends StackPane {
   void leave() {
     if (sheets.isOpen()) {
       closeSheet();
-    } else {
+    } else if (!notices.clear()) {
       session.selectionProperty().set(new BitSet());
     }
   }
@@ -431,8 +442,6 @@ public final class Bench extends StackPane {
     Window.getWindows().removeListener(popups);
     results.close();
     memory.close();
-    if (!session.isDirty()) {
-      files.dropRescue();
-    }
+    files.rescue().close();
   }
 }

@@ -8,11 +8,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import javafx.animation.PauseTransition;
 import javafx.scene.control.Button;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
-import javafx.util.Duration;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
@@ -24,30 +22,29 @@ import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
 import waxhand.formats.project.ProjectFile;
 
-/** Opening, saving, adding takes, and keeping unsaved work safe. */
+/** Opening, saving, and adding takes. */
 public final class FileWork {
-  private static final Duration AUTOSAVE_AFTER = Duration.seconds(4);
+
+  /** So many of the files that failed are named. */
+  private static final int MOST_NAMED = 6;
+
   private final Session session;
   private final Jobs jobs;
   private final Notices notices;
   private final Memory memory;
-  private final PauseTransition idle = new PauseTransition(AUTOSAVE_AFTER);
-  private boolean rescuing;
+  private final Rescue rescue;
 
   public FileWork(Session session, Jobs jobs, Notices notices, Memory memory) {
     this.session = session;
     this.jobs = jobs;
     this.notices = notices;
     this.memory = memory;
-    idle.setOnFinished(e -> rescue());
-    session
-        .projectProperty()
-        .addListener(
-            (o, a, b) -> {
-              if (session.isDirty()) {
-                idle.playFromStart();
-              }
-            });
+    rescue = new Rescue(session, jobs, notices, memory);
+  }
+
+  /** What keeps unsaved work safe. */
+  public Rescue rescue() {
+    return rescue;
   }
 
   // ---- takes -------------------------------------------------------------------------------
@@ -73,24 +70,38 @@ public final class FileWork {
         "Reading takes",
         work -> {
           List<RawTake> read = new ArrayList<>();
-          List<Exception> failures = new ArrayList<>();
-          for (Path path : withFolders(paths)) {
+          List<String> failures = new ArrayList<>();
+          List<Path> files = withFolders(paths);
+          for (Path path : files) {
             try {
               read.add(TakeFiles.read(path, Reading.GUESS, work));
             } catch (IOException e) {
-              failures.add(e);
+              failures.add(e.getMessage());
             }
           }
-          return new Object[] {read, failures};
+          if (files.isEmpty()) {
+            failures.add(paths.get(0).getFileName() + ": there is no take in this folder");
+          }
+          return new Incoming(read, failures);
         },
-        result -> {
-          @SuppressWarnings("unchecked")
-          List<RawTake> read = (List<RawTake>) result[0];
-          @SuppressWarnings("unchecked")
-          List<Exception> failures = (List<Exception>) result[1];
-          failures.forEach(f -> notices.fail("A take could not be read", f));
-          add(read);
+        incoming -> {
+          tell(incoming.failures());
+          add(incoming.takes());
         });
+  }
+
+  /** What came of reading files. */
+  private record Incoming(List<RawTake> takes, List<String> failures) {}
+
+  /** One notice for all that failed: many would hide the views. */
+  private void tell(List<String> failures) {
+    int count = failures.size();
+    if (count > 0) {
+      String what = count == 1 ? "A take could not be read" : count + " takes could not be read";
+      String named = String.join("\n", failures.subList(0, Math.min(count, MOST_NAMED)));
+      String rest = count > MOST_NAMED ? "\nand " + (count - MOST_NAMED) + " more" : "";
+      notices.fail(what, new IOException(named + rest));
+    }
   }
 
   private static List<Path> withFolders(List<Path> paths) throws IOException {
@@ -234,70 +245,7 @@ public final class FileWork {
           memory.rememberFolder("projects", path);
           memory.rememberRecent(path);
           notices.say("Saved " + path.getFileName() + ".");
-          dropRescue();
+          rescue.drop();
         });
-  }
-
-  // ---- rescue ------------------------------------------------------------------------------
-
-  private void rescue() {
-    if (rescuing || !session.isDirty()) {
-      return;
-    }
-    rescuing = true;
-    Project project = session.projectProperty().get();
-    Thread thread =
-        new Thread(
-            () -> {
-              try {
-                ProjectFile.save(project, memory.rescueFile(), waxhand.core.passes.Work.UNWATCHED);
-              } catch (IOException | RuntimeException e) {
-                javafx.application.Platform.runLater(
-                    () -> notices.fail("Unsaved work could not be kept safe", e));
-              } finally {
-                javafx.application.Platform.runLater(
-                    () -> {
-                      rescuing = false;
-                      if (session.projectProperty().get() != project) {
-                        idle.playFromStart();
-                      }
-                    });
-              }
-            },
-            "rescue");
-    thread.setDaemon(true);
-    thread.start();
-  }
-
-  /** Offers work that a crash left behind. */
-  public void offerRescue() {
-    Path file = memory.rescueFile();
-    if (Files.isRegularFile(file)) {
-      Button open = new Button("Open it");
-      open.setOnAction(
-          e ->
-              jobs.run(
-                  "Opening rescued work",
-                  work -> ProjectFile.open(file, work),
-                  project -> {
-                    session.reset(project, Optional.empty());
-                    session.markUnsaved();
-                  }));
-      Button discard = new Button("Discard");
-      discard.setOnAction(e -> dropRescue());
-      notices.say("Wax Hand ended unexpectedly. Unsaved work was kept.", open, discard);
-    }
-  }
-
-  /** Nothing is left to rescue: the work was saved or given up. */
-  public void dropRescue() {
-    try {
-      if (!session.isDirty()) {
-        idle.stop();
-      }
-      Files.deleteIfExists(memory.rescueFile());
-    } catch (IOException e) {
-      notices.fail("The rescue file could not be removed", e);
-    }
   }
 }

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.geometry.Pos;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
@@ -160,6 +161,7 @@ final class Finder extends VBox {
       Region gap = new Region();
       HBox.setHgrow(gap, Priority.ALWAYS);
       row = new HBox(8, words, group, gap, key);
+      row.setAlignment(Pos.CENTER_LEFT);
     }
 
     @Override

@@ -1,8 +1,10 @@
 package waxhand.desk.notice;
 
+import java.io.IOException;
 import javafx.animation.PauseTransition;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ProgressBar;
@@ -19,13 +21,19 @@ import org.slf4j.LoggerFactory;
 /** The corner in which news, errors and running jobs are shown. */
 public final class Notices extends VBox {
   private static final Logger LOG = LoggerFactory.getLogger(Notices.class);
+
+  /** So many are shown at a time. */
   private static final int MOST = 4;
+
+  private static final Duration NEWS = Duration.seconds(8);
+  private static final Duration MENTION = Duration.seconds(2.5);
 
   public Notices() {
     getStyleClass().add("wh-notices");
     setPickOnBounds(false);
     setMaxSize(USE_PREF_SIZE, USE_PREF_SIZE);
     setSpacing(8);
+    setAlignment(Pos.BOTTOM_RIGHT);
   }
 
   /** Shows the running jobs of a list for as long as they run. */
@@ -72,16 +80,34 @@ public final class Notices extends VBox {
   public void say(String text, Button... actions) {
     VBox box = box(text, "wh-notice-news", actions);
     if (actions.length == 0) {
-      PauseTransition wait = new PauseTransition(Duration.seconds(8));
-      wait.setOnFinished(e -> getChildren().remove(box));
-      wait.play();
+      dropAfter(NEWS, box);
     }
+  }
+
+  /** What a key has just changed: a word or two, soon gone, in place of the last. */
+  public void mention(String text) {
+    getChildren().removeIf(n -> n.getStyleClass().contains("wh-mention"));
+    Label label = new Label(text);
+    label.getStyleClass().addAll("wh-notice", "wh-mention");
+    label.setMouseTransparent(true);
+    getChildren().add(label);
+    dropAfter(MENTION, label);
+  }
+
+  private void dropAfter(Duration time, Node node) {
+    PauseTransition wait = new PauseTransition(time);
+    wait.setOnFinished(e -> getChildren().remove(node));
+    wait.play();
   }
 
   /** An error; it stays until it is closed and can be copied. */
   public void fail(String what, Throwable cause) {
     String reason = cause instanceof OutOfMemoryError ? "not enough memory" : reason(cause);
-    LOG.warn("{}: {}", what, reason, cause);
+    if (isPlain(cause)) {
+      LOG.warn("{}: {}", what, reason);
+    } else {
+      LOG.warn("{}: {}", what, reason, cause);
+    }
     Button copy = new Button("Copy");
     copy.setTooltip(new Tooltip("Copies the message"));
     copy.setOnAction(
@@ -94,8 +120,22 @@ public final class Notices extends VBox {
   }
 
   private static String reason(Throwable cause) {
-    boolean own = cause instanceof java.io.IOException || cause instanceof IllegalArgumentException;
-    return own && cause.getMessage() != null ? cause.getMessage() : cause.toString();
+    return isPlain(cause) ? cause.getMessage() : cause.toString();
+  }
+
+  /** Whether the message alone tells what is wrong, because what came from outside is at fault. */
+  private static boolean isPlain(Throwable cause) {
+    boolean outside = cause instanceof IOException || cause instanceof IllegalArgumentException;
+    return outside && cause.getMessage() != null;
+  }
+
+  /**
+   * Closes all but the running jobs.
+   *
+   * @return whether there were any
+   */
+  public boolean clear() {
+    return getChildren().removeIf(n -> !(n.getUserData() instanceof Jobs.Job));
   }
 
   private VBox box(String text, String style, Button... actions) {

@@ -4,6 +4,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -13,6 +16,7 @@ import java.util.Properties;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import waxhand.formats.AtomicFile;
@@ -26,6 +30,13 @@ import waxhand.formats.AtomicFile;
 public final class Memory implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Memory.class);
   private static final int RECENT = 8;
+  private static final String RESCUE = "rescue-";
+  private static final String RESCUE_ENDING = ".waxhand";
+
+  /** Tells this run of the program from others, and sorts by time. */
+  private static final String STARTED =
+      DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss").format(LocalDateTime.now(ZoneOffset.UTC));
+
   private final Path folder;
   private final Properties values = new Properties();
   private final ExecutorService writer =
@@ -55,6 +66,9 @@ public final class Memory implements AutoCloseable {
 
   public void put(String key, String value) {
     values.setProperty(key, value);
+    if (writer.isShutdown()) {
+      return;
+    }
     Properties now = (Properties) values.clone();
     writer.execute(
         () -> {
@@ -66,7 +80,7 @@ public final class Memory implements AutoCloseable {
         });
   }
 
-  /** Waits until all that was put is on the disk; nothing can be put after. */
+  /** Waits until all that was put is on the disk; what is put later is forgotten. */
   @Override
   public void close() {
     writer.shutdown();
@@ -125,8 +139,32 @@ public final class Memory implements AutoCloseable {
     return keys;
   }
 
-  /** Where unsaved work is kept in case of a crash. */
+  /** Where this run of the program keeps unsaved work. */
   public Path rescueFile() {
-    return folder.resolve("rescue.waxhand");
+    return folder.resolve(RESCUE + STARTED + "-" + ProcessHandle.current().pid() + RESCUE_ENDING);
+  }
+
+  /** Unsaved work of runs that have ended, the oldest first. */
+  public List<Path> leftBehind() {
+    if (!Files.isDirectory(folder)) {
+      return List.of();
+    }
+    try (Stream<Path> files = Files.list(folder)) {
+      return files.filter(this::isLeftBehind).sorted().toList();
+    } catch (IOException e) {
+      LOG.warn("cannot look for unsaved work in {}", folder, e);
+      return List.of();
+    }
+  }
+
+  private boolean isLeftBehind(Path file) {
+    String name = file.getFileName().toString();
+    if (!name.startsWith(RESCUE) || !name.endsWith(RESCUE_ENDING) || file.equals(rescueFile())) {
+      return false;
+    }
+    String bare = name.substring(0, name.length() - RESCUE_ENDING.length());
+    String pid = bare.substring(bare.lastIndexOf('-') + 1);
+    boolean runs = pid.matches("\\d{1,18}") && ProcessHandle.of(Long.parseLong(pid)).isPresent();
+    return !runs || Long.parseLong(pid) == ProcessHandle.current().pid();
   }
 }

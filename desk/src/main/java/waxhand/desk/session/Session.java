@@ -100,13 +100,26 @@ public final class Session {
   }
 
   public void undo() {
-    history.undo();
-    refresh();
+    step(history::undo);
   }
 
   public void redo() {
-    history.redo();
+    step(history::redo);
+  }
+
+  /** Goes along the history; a plate that comes back is chosen, as it was when it went. */
+  private void step(Runnable along) {
+    Chain before = chain();
+    along.run();
     refresh();
+    List<String> back =
+        chain().plates().stream()
+            .map(Plate::id)
+            .filter(id -> before.indexOf(id).isEmpty())
+            .toList();
+    if (back.size() == 1) {
+      plateId.set(Optional.of(back.get(0)));
+    }
   }
 
   public Optional<String> undoName() {

@@ -27,7 +27,7 @@ public enum Aspect {
           new Camera(middle, Math.toRadians(32), Math.toRadians(12), 1.28 * h, false);
       case FRONT -> new Camera(middle, 0, 0, 1.25 * h, true);
       case SIDE -> new Camera(middle, Math.PI / 2, 0, 1.25 * h, true);
-      case TOP -> new Camera(middle, 0, Math.PI / 2, 2.2 * h, true);
+      case TOP -> new Camera(middle, 0, Math.PI / 2, 1.7 * h, true);
     };
   }
 }

@@ -49,6 +49,11 @@ class SessionTest {
     session.redo();
     assertThat(session.isDirty()).isTrue();
     assertThat(session.undoName()).contains("first");
+    assertThat(session.plate().map(Plate::id)).as("a plate that comes back").contains("a");
+    session.editChain("remove", null, c -> c.without("a"));
+    assertThat(session.plate()).isEmpty();
+    session.undo();
+    assertThat(session.plate().map(Plate::id)).contains("a");
   }
 
   @Test

@@ -1,0 +1,155 @@
+package waxhand.desk.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import javafx.animation.PauseTransition;
+import javafx.application.Platform;
+import javafx.scene.control.Button;
+import javafx.util.Duration;
+import waxhand.core.passes.Work;
+import waxhand.core.project.Project;
+import waxhand.desk.notice.Jobs;
+import waxhand.desk.notice.Notices;
+import waxhand.desk.session.Memory;
+import waxhand.desk.session.Session;
+import waxhand.formats.project.ProjectFile;
+
+/**
+ * Keeps unsaved work in a file of this program run, a few seconds after each edit and when the
+ * window closes, and offers what earlier runs left. The file goes once the work is saved.
+ */
+public final class Rescue {
+  private static final Duration AFTER = Duration.seconds(4);
+  private static final DateTimeFormatter WHEN =
+      DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
+
+  /** So many are offered at a time, the latest. */
+  private static final int MOST_OFFERED = 3;
+
+  private final Session session;
+  private final Jobs jobs;
+  private final Notices notices;
+  private final Memory memory;
+  private final PauseTransition idle = new PauseTransition(AFTER);
+  private boolean writing;
+
+  /** What was opened out of an earlier run's file, which stays until it is saved. */
+  private Optional<Path> opened = Optional.empty();
+
+  Rescue(Session session, Jobs jobs, Notices notices, Memory memory) {
+    this.session = session;
+    this.jobs = jobs;
+    this.notices = notices;
+    this.memory = memory;
+    idle.setOnFinished(e -> keep());
+    session
+        .projectProperty()
+        .addListener(
+            (o, a, b) -> {
+              if (session.isDirty()) {
+                idle.playFromStart();
+              }
+            });
+  }
+
+  private void keep() {
+    if (writing || !session.isDirty()) {
+      return;
+    }
+    writing = true;
+    Project project = session.projectProperty().get();
+    Thread thread =
+        new Thread(
+            () -> {
+              try {
+                write(project);
+              } finally {
+                Platform.runLater(() -> kept(project));
+              }
+            },
+            "rescue");
+    thread.setDaemon(true);
+    thread.start();
+  }
+
+  private void kept(Project project) {
+    writing = false;
+    if (!session.isDirty()) {
+      // it was saved meanwhile
+      drop();
+    } else if (session.projectProperty().get() != project) {
+      idle.playFromStart();
+    }
+  }
+
+  private void write(Project project) {
+    try {
+      ProjectFile.save(project, memory.rescueFile(), Work.UNWATCHED);
+    } catch (IOException | RuntimeException e) {
+      Platform.runLater(() -> notices.fail("Unsaved work could not be kept safe", e));
+    }
+  }
+
+  /** Keeps what is unsaved to the last edit; the window is about to close. */
+  void close() {
+    idle.stop();
+    if (session.isDirty()) {
+      write(session.projectProperty().get());
+    } else {
+      drop();
+    }
+  }
+
+  /** Offers work that earlier runs left behind. */
+  public void offer() {
+    List<Path> left = memory.leftBehind();
+    for (Path file : left.subList(Math.max(0, left.size() - MOST_OFFERED), left.size())) {
+      Button open = new Button("Open it");
+      open.setOnAction(e -> open(file));
+      Button discard = new Button("Discard");
+      discard.setOnAction(e -> delete(file));
+      notices.say("Work of " + when(file) + " was not saved. It was kept.", open, discard);
+    }
+  }
+
+  private static String when(Path file) {
+    try {
+      return WHEN.format(Files.getLastModifiedTime(file).toInstant());
+    } catch (IOException e) {
+      return WHEN.format(Instant.now());
+    }
+  }
+
+  private void open(Path file) {
+    jobs.run(
+        "Opening rescued work",
+        work -> ProjectFile.open(file, work),
+        project -> {
+          session.reset(project, Optional.empty());
+          session.markUnsaved();
+          opened = Optional.of(file);
+        });
+  }
+
+  /** Nothing is left to rescue: the work was saved. */
+  void drop() {
+    delete(memory.rescueFile());
+    opened.ifPresent(this::delete);
+    opened = Optional.empty();
+  }
+
+  private void delete(Path file) {
+    try {
+      Files.deleteIfExists(file);
+    } catch (IOException e) {
+      notices.fail("The rescue file could not be removed", e);
+    }
+  }
+}
