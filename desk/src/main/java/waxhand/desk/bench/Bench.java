@@ -17,20 +17,16 @@ import javafx.scene.Parent;
 import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
-import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.PopupWindow;
@@ -38,8 +34,6 @@ import javafx.stage.Window;
 import javafx.util.Duration;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
-import waxhand.core.project.Take;
-import waxhand.desk.command.Command;
 import waxhand.desk.command.Commands;
 import waxhand.desk.handoff.HandoffSheet;
 import waxhand.desk.notice.Jobs;
@@ -76,7 +70,6 @@ public final class Bench extends StackPane {
   private final Sheets sheets = new Sheets();
   private final Finder finder;
   private final HandoffSheet handoff;
-  private final Label crumb = new Label();
   private final ListChangeListener<Window> popups = c -> dressPopups();
   private final List<Parent> rooms;
   private Theme theme;
@@ -94,7 +87,7 @@ public final class Bench extends StackPane {
     lanes = new Lanes(session, results, palette);
     panel = new PassPanel(session, palette, commands);
     theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
-    HBox head = head();
+    Head head = new Head(session, commands, files, memory);
     HBox rail = railRow();
     Shelf shelf = new Shelf(session);
     VBox time = new VBox(new Transport(session, commands), lanes);
@@ -120,7 +113,6 @@ public final class Bench extends StackPane {
     addEventHandler(KeyEvent.KEY_PRESSED, commands::handle);
     addEventFilter(MouseEvent.MOUSE_RELEASED, e -> Platform.runLater(this::freeTheKeys));
     drops();
-    session.takeProperty().addListener((o, a, b) -> title());
     session.projectProperty().addListener((o, a, b) -> title());
     session.fileProperty().addListener((o, a, b) -> title());
     palette.onChange(this::repaint);
@@ -177,77 +169,6 @@ public final class Bench extends StackPane {
     }
   }
 
-  private HBox head() {
-    Label project = new Label();
-    project.setId("project-name");
-    project.getStyleClass().add("wh-title");
-    crumb.getStyleClass().add("wh-crumb");
-    MenuButton recent = new MenuButton("Recent");
-    recent.setTooltip(new Tooltip("Projects opened lately"));
-    recent.setOnShowing(
-        e -> {
-          recent.getItems().clear();
-          for (Path path : memory.recent()) {
-            MenuItem item = new MenuItem(path.getFileName().toString());
-            item.setOnAction(a -> files.open(path));
-            recent.getItems().add(item);
-          }
-          if (recent.getItems().isEmpty()) {
-            recent.getItems().add(new MenuItem("nothing yet"));
-            recent.getItems().get(0).setDisable(true);
-          }
-        });
-    Region gap = new Region();
-    HBox.setHgrow(gap, Priority.ALWAYS);
-    Button undo = commands.button("undo");
-    Button redo = commands.button("redo");
-    Runnable names =
-        () -> {
-          undo.setDisable(session.undoName().isEmpty());
-          redo.setDisable(session.redoName().isEmpty());
-        };
-    undo.getTooltip()
-        .setOnShowing(
-            e -> undo.getTooltip().setText(stepTip("undo", session.undoName(), "Nothing to undo")));
-    redo.getTooltip()
-        .setOnShowing(
-            e -> redo.getTooltip().setText(stepTip("redo", session.redoName(), "Nothing to redo")));
-    session.projectProperty().addListener((o, a, b) -> names.run());
-    names.run();
-    session.projectProperty().addListener((o, a, b) -> project.setText(b.name()));
-    project.setText(session.projectProperty().get().name());
-    Button hand = commands.button("hand-on");
-    hand.getStyleClass().add("wh-main");
-    hand.setText("Hand on…");
-    HBox head =
-        new HBox(
-            project,
-            crumb,
-            commands.button("new-from-files"),
-            commands.button("open"),
-            recent,
-            commands.button("save"),
-            undo,
-            redo,
-            gap);
-    for (String id :
-        new String[] {
-          "four-views", "frame-parts", "isolate", "wax", "theme", "find-command", "help"
-        }) {
-      head.getChildren().add(commands.button(id));
-    }
-    head.getChildren().add(hand);
-    head.getStyleClass().add("wh-head");
-    return head;
-  }
-
-  /** What undo or redo would do, with its key. */
-  private String stepTip(String id, Optional<String> name, String none) {
-    Command command = commands.get(id);
-    String key = command.key().map(k -> "  (" + k.getDisplayText() + ")").orElse("");
-    return name.map(n -> command.words() + " " + n + key).orElse(none);
-  }
-
   private HBox railRow() {
     Rail rail = new Rail(session, results);
     HBox.setHgrow(rail, Priority.ALWAYS);
@@ -272,8 +193,6 @@ public final class Bench extends StackPane {
   }
 
   private void title() {
-    String take = session.takeProperty().get().map(Take::name).orElse("no take");
-    crumb.setText("▸ " + take + (session.isDirty() ? "  · not saved" : ""));
     if (scene != null && scene.getWindow() instanceof javafx.stage.Stage stage) {
       stage.setTitle(
           (session.isDirty() ? "• " : "") + session.projectProperty().get().name() + " — Wax Hand");
@@ -330,42 +249,9 @@ public final class Bench extends StackPane {
   }
 
   void showHelp() {
-    GridPane grid = new GridPane();
-    grid.setHgap(24);
-    grid.setVgap(3);
-    int row = 0;
-    for (String group : Actions.helpGroups()) {
-      Label heading = new Label(group);
-      heading.getStyleClass().add("wh-heading");
-      grid.add(heading, 0, row++, 2, 1);
-      for (Command command : commands.all()) {
-        if (command.group().equals(group) && command.key().isPresent()) {
-          Label key = new Label(command.key().get().getDisplayText());
-          key.getStyleClass().add("wh-key");
-          grid.addRow(row++, new Label(command.words()), key);
-        }
-      }
-    }
-    Label first =
-        new Label(
-            "Open a take, press First pass, watch it with Space. The dark wire is the capture, the"
-                + " wax is the repaired figure; flags A and B on the rail say which stages they"
-                + " show. Choose a plate to change it; drag its span below. Hand on when it is"
-                + " right. The raw take is never altered.");
-    first.setWrapText(true);
-    first.setMinHeight(USE_PREF_SIZE);
-    ScrollPane scroll = new ScrollPane(grid);
-    scroll.setFitToWidth(true);
-    Button close = new Button("Close");
-    close.setCancelButton(true);
-    close.setOnAction(e -> closeSheet());
-    Label heading = new Label("Keys and first steps");
-    heading.getStyleClass().add("wh-title");
-    VBox sheet = new VBox(10, heading, first, scroll, close);
-    sheet.getStyleClass().add("wh-sheet");
-    sheet.setMaxSize(560, 560);
-    showSheet(sheet);
-    close.requestFocus();
+    HelpSheet help = new HelpSheet(commands, this::closeSheet);
+    showSheet(help);
+    help.begin();
   }
 
   void leave() {

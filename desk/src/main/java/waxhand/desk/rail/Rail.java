@@ -4,19 +4,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
-import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Line;
@@ -31,14 +27,9 @@ import waxhand.desk.session.Session;
  * are chosen by a click, moved by dragging or Alt+arrows; flags by dragging or, focused, by arrows.
  */
 public final class Rail extends Pane {
-  private static final PseudoClass CHOSEN = PseudoClass.getPseudoClass("chosen");
-  private static final PseudoClass MUTED = PseudoClass.getPseudoClass("muted");
   private static final double HEIGHT = 88;
   private static final double LINE_Y = 56;
   private static final double ENDS = 56;
-
-  /** An effect of this many metres fills a plate's bar. */
-  private static final double FULL_EFFECT_M = 0.05;
 
   private final Session session;
   private final Results results;
@@ -157,13 +148,13 @@ public final class Rail extends Pane {
     }
     boolean same = wanted.size() == plates.size();
     for (int i = 0; same && i < wanted.size(); i++) {
-      same = wanted.get(i).id().equals(plates.get(i).plate.id());
+      same = wanted.get(i).id().equals(plates.get(i).plate().id());
     }
     if (!same) {
       getChildren().removeAll(plates);
       plates.clear();
       for (Plate plate : wanted) {
-        PlateNode node = new PlateNode(plate);
+        PlateNode node = new PlateNode(session, plate, this::drop);
         plates.add(node);
         getChildren().add(node);
       }
@@ -185,12 +176,11 @@ public final class Rail extends Pane {
     Optional<Results.Sketch> sketch = results.sketchProperty().get();
     for (int i = 0; i < plates.size(); i++) {
       PlateNode node = plates.get(i);
-      node.pseudoClassStateChanged(
-          CHOSEN, session.plateIdProperty().get().equals(Optional.of(node.plate.id())));
+      node.setChosen(session.plateIdProperty().get().equals(Optional.of(node.plate().id())));
       int index = i;
       sketch
           .filter(s -> index < s.effects().size() && index < s.chain().size())
-          .filter(s -> s.chain().plates().get(index).id().equals(node.plate.id()))
+          .filter(s -> s.chain().plates().get(index).id().equals(node.plate().id()))
           .ifPresent(s -> node.effect(s.effects().get(index)));
     }
   }
@@ -220,7 +210,7 @@ public final class Rail extends Pane {
       PlateNode node = plates.get(i);
       double height = node.prefHeight(each);
       node.resize(each, height);
-      if (!node.held) {
+      if (!node.isHeld()) {
         node.relocate(start + (i + 0.5) * step - each / 2, LINE_Y - height / 2);
       }
     }
@@ -234,120 +224,18 @@ public final class Rail extends Pane {
     flag.relocate(side < 0 ? x - flag.getWidth() + 1 : x - 1, LINE_Y - flag.getHeight() - 4);
   }
 
-  /** One plate: name, switch and a bar for how much it changes the take. */
-  private final class PlateNode extends StackPane {
-    private final Label name = new Label();
-    private final CheckBox on = new CheckBox();
-    private final Region effect = new Region();
-    private final Tooltip tip = new Tooltip();
-    private Plate plate;
-    private boolean held;
-    private double grabX;
-    private double moved;
-
-    PlateNode(Plate plate) {
-      this.plate = plate;
-      setId("plate-" + plate.id());
-      getStyleClass().add("wh-plate");
-      setFocusTraversable(true);
-      setAccessibleRole(AccessibleRole.BUTTON);
-      name.getStyleClass().add("wh-plate-name");
-      name.setMaxWidth(Double.MAX_VALUE);
-      HBox.setHgrow(name, javafx.scene.layout.Priority.ALWAYS);
-      on.setTooltip(new Tooltip("On or off"));
-      on.setId("switch-" + plate.id());
-      on.setFocusTraversable(false);
-      on.setOnAction(
-          e ->
-              session.editPlate(
-                  on.isSelected() ? "switch on " + this.plate.name() : "mute " + this.plate.name(),
-                  null,
-                  this.plate.id(),
-                  p -> p.withMuted(!on.isSelected())));
-      HBox top = new HBox(4, name, on);
-      top.setAlignment(Pos.CENTER_LEFT);
-      StackPane bar = new StackPane(effect);
-      bar.getStyleClass().add("wh-effect-back");
-      bar.setAlignment(Pos.CENTER_LEFT);
-      bar.setMinHeight(4);
-      bar.setMaxHeight(4);
-      effect.getStyleClass().add("wh-effect");
-      effect.setMaxWidth(0);
-      effect.setMinHeight(4);
-      getChildren().add(new VBox(6, top, bar));
-      Tooltip.install(this, tip);
-      hands();
-    }
-
-    private void hands() {
-      addEventHandler(
-          MouseEvent.MOUSE_PRESSED,
-          e -> {
-            requestFocus();
-            grabX = e.getX();
-            moved = 0;
-            session.plateIdProperty().set(Optional.of(plate.id()));
-          });
-      addEventHandler(
-          MouseEvent.MOUSE_DRAGGED,
-          e -> {
-            moved += Math.abs(e.getX() - grabX);
-            if (moved > 6) {
-              held = true;
-              setLayoutX(localToParent(e.getX(), 0).getX() - grabX);
-              toFront();
-            }
-          });
-      addEventHandler(
-          MouseEvent.MOUSE_RELEASED,
-          e -> {
-            if (held) {
-              held = false;
-              drop();
-            }
-          });
-      addEventHandler(
-          KeyEvent.KEY_PRESSED,
-          e -> {
-            if (e.getCode() == KeyCode.ENTER) {
-              session.plateIdProperty().set(Optional.of(plate.id()));
-              e.consume();
-            }
-          });
-    }
-
-    private void drop() {
-      double middle = getLayoutX() + getWidth() / 2;
-      int index = 0;
-      for (PlateNode other : plates) {
-        if (other != this && other.getLayoutX() + other.getWidth() / 2 < middle) {
-          index++;
-        }
+  /** Moves a plate to where it was let go. */
+  private void drop(PlateNode held) {
+    double middle = held.middle();
+    int index = 0;
+    for (PlateNode other : plates) {
+      if (other != held && other.middle() < middle) {
+        index++;
       }
-      int to = index;
-      session.editChain("move " + plate.name(), null, c -> c.moved(plate.id(), to));
-      Rail.this.requestLayout();
     }
-
-    void show(Plate now) {
-      plate = now;
-      name.setText(now.name());
-      on.setSelected(!now.muted());
-      pseudoClassStateChanged(MUTED, !now.acts());
-      setAccessibleText(now.name() + (now.muted() ? ", off" : ""));
-    }
-
-    void effect(double metres) {
-      double share = Math.min(1, Math.sqrt(metres / FULL_EFFECT_M));
-      double width = Math.max(metres > 0 ? 2 : 0, share * (getWidth() - 24));
-      effect.setMinWidth(width);
-      effect.setMaxWidth(width);
-      tip.setText(
-          String.format(
-              Locale.ROOT,
-              "%s: moves the body by %.1f mm (root mean square). Drag to reorder, or Alt+← →.",
-              plate.name(),
-              1000 * metres));
-    }
+    int to = index;
+    Plate plate = held.plate();
+    session.editChain("move " + plate.name(), null, c -> c.moved(plate.id(), to));
+    requestLayout();
   }
 }

@@ -49,14 +49,6 @@ final class LanePainter {
     g.fillRoundRect(x, top + all * first / count, 5, all * shown / count, 5, 5);
   }
 
-  void playhead(double x) {
-    g.setStroke(palette.get(Ink.FOCUS));
-    g.setLineWidth(1.5);
-    g.strokeLine(x, 2, x, canvas.getHeight() - 4);
-    g.setFill(palette.get(Ink.FOCUS));
-    g.fillPolygon(new double[] {x - 5, x + 5, x}, new double[] {2, 2, 9}, 3);
-  }
-
   void ruler(TimeScale scale) {
     double seconds = session.frames() / session.rateHz();
     double perTick = 1;

@@ -38,6 +38,7 @@ public final class Lanes extends Region {
   private final Session session;
   private final Canvas canvas = new Canvas();
   private final LanePainter painter;
+  private final Playhead playhead = new Playhead();
   private int firstRow;
   private Handle held;
   private double pressX;
@@ -57,17 +58,16 @@ public final class Lanes extends Region {
     setId("lanes");
     setAccessibleRole(AccessibleRole.NODE);
     setAccessibleText("Time: overview, work range and the spans of passes");
-    getChildren().add(canvas);
-    session.frameProperty().addListener((o, a, b) -> draw());
+    getChildren().addAll(canvas, playhead);
+    session.frameProperty().addListener((o, a, b) -> placePlayhead());
     session.plateIdProperty().addListener((o, a, b) -> reveal());
     session.selectionProperty().addListener((o, a, b) -> draw());
     session
         .takeProperty()
         .addListener(
             (o, a, b) -> {
-              requestLayout();
-              if (getParent() != null) {
-                getParent().requestLayout();
+              if (prefHeight(-1) != computePrefHeight(-1)) {
+                requestLayout();
               }
               draw();
             });
@@ -113,13 +113,18 @@ public final class Lanes extends Region {
     return -1;
   }
 
+  /** The uppermost lane in sight. */
+  private int firstRow() {
+    return Math.max(0, Math.min(firstRow, rows().size() - MOST_ROWS));
+  }
+
   private double rowTop(int row) {
-    return LANES_TOP + (row - firstRow) * ROW;
+    return LANES_TOP + (row - firstRow()) * ROW;
   }
 
   /** The row at a height, whether or not there is one. */
   private int rowAt(double y) {
-    return firstRow + (int) Math.floor((y - LANES_TOP) / ROW);
+    return firstRow() + (int) Math.floor((y - LANES_TOP) / ROW);
   }
 
   private TimeScale scale() {
@@ -130,16 +135,33 @@ public final class Lanes extends Region {
   protected void layoutChildren() {
     canvas.setWidth(getWidth());
     canvas.setHeight(getHeight());
-    draw();
+    paint();
+    placePlayhead();
   }
 
   // ---- drawing -----------------------------------------------------------------------------
 
-  /** Draws everything again, in the colours of the theme. */
+  /** Draws everything again, in the colours of the theme; once for all changes of a drawn frame. */
   public void draw() {
+    setNeedsLayout(true);
+  }
+
+  private void placePlayhead() {
+    boolean shown = isWide() && session.hasTake();
+    playhead.setVisible(shown);
+    if (shown) {
+      playhead.place(scale().x(session.frameProperty().get() + 0.5), 2, getHeight() - 6);
+    }
+  }
+
+  private boolean isWide() {
+    return getWidth() >= LEFT + 40;
+  }
+
+  private void paint() {
     GraphicsContext g = canvas.getGraphicsContext2D();
     g.clearRect(0, 0, getWidth(), getHeight());
-    if (session.takeProperty().get().isEmpty() || getWidth() < LEFT + 40) {
+    if (!session.hasTake() || !isWide()) {
       return;
     }
     TimeScale scale = scale();
@@ -147,17 +169,15 @@ public final class Lanes extends Region {
     painter.ruler(scale);
     painter.overview(scale);
     List<Plate> rows = rows();
-    firstRow = Math.max(0, Math.min(firstRow, rows.size() - MOST_ROWS));
     int shown = Math.min(MOST_ROWS, rows.size());
-    for (int i = firstRow; i < firstRow + shown; i++) {
+    for (int i = firstRow(); i < firstRow() + shown; i++) {
       painter.lane(scale, rows.get(i), rowTop(i));
     }
     if (rows.isEmpty()) {
       painter.noLanes(rowTop(0));
     } else if (rows.size() > MOST_ROWS) {
-      painter.thumb(rowTop(firstRow), firstRow, shown, rows.size());
+      painter.thumb(rowTop(firstRow()), firstRow(), shown, rows.size());
     }
-    painter.playhead(scale.x(session.frameProperty().get() + 0.5));
   }
 
   /** Brings the lane of the chosen plate into sight. */
@@ -165,14 +185,14 @@ public final class Lanes extends Region {
     List<Plate> rows = rows();
     for (int i = 0; i < rows.size(); i++) {
       if (session.plateIdProperty().get().equals(Optional.of(rows.get(i).id()))) {
-        firstRow = Math.min(i, Math.max(firstRow, i - MOST_ROWS + 1));
+        firstRow = Math.min(i, Math.max(firstRow(), i - MOST_ROWS + 1));
       }
     }
     draw();
   }
 
   private void scrolled(ScrollEvent e) {
-    firstRow += e.getDeltaY() < 0 ? 1 : -1;
+    firstRow = firstRow() + (e.getDeltaY() < 0 ? 1 : -1);
     draw();
     e.consume();
   }
