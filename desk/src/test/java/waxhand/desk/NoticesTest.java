@@ -52,6 +52,31 @@ class NoticesTest extends ApplicationTest {
   }
 
   @Test
+  void offersStayUntilTheyAreAnswered() {
+    Button back = new Button("Bring it back");
+    interact(
+        () -> {
+          notices.say("It had unsaved changes.", back);
+          notices.mention("Clear wax");
+          notices.mention("Wire only");
+        });
+    assertThat(notices.getChildren()).as("a mention takes the place of the last").hasSize(2);
+    interact(
+        () -> {
+          for (int n = 0; n < 9; n++) {
+            notices.fail("trouble " + n, new IOException("x"));
+          }
+        });
+    assertThat(lookup("Bring it back").tryQuery()).isPresent();
+    assertThat(notices.getChildren()).hasSize(4);
+    interact(() -> assertThat(notices.clear()).isTrue());
+    interact(() -> assertThat(notices.clear()).as("nothing is left to close").isFalse());
+    assertThat(lookup("Bring it back").tryQuery()).isPresent();
+    interact(back::fire);
+    assertThat(notices.getChildren()).isEmpty();
+  }
+
+  @Test
   void longWorkIsShownAndCanBeStopped() throws Exception {
     CountDownLatch ended = new CountDownLatch(1);
     interact(

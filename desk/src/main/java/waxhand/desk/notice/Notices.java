@@ -1,6 +1,7 @@
 package waxhand.desk.notice;
 
 import java.io.IOException;
+import java.util.List;
 import javafx.animation.PauseTransition;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Pos;
@@ -22,7 +23,9 @@ import org.slf4j.LoggerFactory;
 public final class Notices extends VBox {
   private static final Logger LOG = LoggerFactory.getLogger(Notices.class);
 
-  /** So many are shown at a time. */
+  private static final String OFFER = "wh-notice-offer";
+
+  /** So many are shown at a time, unless all wait for an answer. */
   private static final int MOST = 4;
 
   private static final Duration NEWS = Duration.seconds(8);
@@ -76,11 +79,13 @@ public final class Notices extends VBox {
     getChildren().removeIf(n -> n.getUserData() == job);
   }
 
-  /** Good news, gone by itself after a while. */
+  /** Good news, gone by itself after a while; with actions an offer that stays. */
   public void say(String text, Button... actions) {
     VBox box = box(text, "wh-notice-news", actions);
     if (actions.length == 0) {
       dropAfter(NEWS, box);
+    } else {
+      box.getStyleClass().add(OFFER);
     }
   }
 
@@ -130,12 +135,16 @@ public final class Notices extends VBox {
   }
 
   /**
-   * Closes all but the running jobs.
+   * Closes all but running jobs and offers.
    *
    * @return whether there were any
    */
   public boolean clear() {
-    return getChildren().removeIf(n -> !(n.getUserData() instanceof Jobs.Job));
+    return getChildren().removeIf(Notices::isIdle);
+  }
+
+  private static boolean isIdle(Node notice) {
+    return !(notice.getUserData() instanceof Jobs.Job) && !notice.getStyleClass().contains(OFFER);
   }
 
   private VBox box(String text, String style, Button... actions) {
@@ -154,10 +163,10 @@ public final class Notices extends VBox {
         action.addEventHandler(javafx.event.ActionEvent.ACTION, e -> getChildren().remove(box));
       }
     }
+    List<Node> idle = getChildren().stream().filter(Notices::isIdle).toList();
+    int over = getChildren().size() + 1 - MOST;
+    getChildren().removeAll(idle.subList(0, Math.max(0, Math.min(over, idle.size()))));
     getChildren().add(box);
-    while (getChildren().size() > MOST) {
-      getChildren().remove(0);
-    }
     return box;
   }
 }

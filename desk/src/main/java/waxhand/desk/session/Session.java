@@ -60,8 +60,8 @@ public final class Session {
     history = new History<>(fresh);
     saved = fresh;
     file.set(from);
-    playing.set(false);
     take.set(Optional.empty());
+    begin(Optional.empty());
     refresh();
     choose(fresh.takes().stream().findFirst().map(Take::id).orElse(""));
   }
@@ -146,15 +146,20 @@ public final class Session {
     Optional<Take> next = project.get().take(id);
     boolean other = !next.map(Take::id).equals(take.get().map(Take::id));
     if (other) {
-      playing.set(false);
-      stages.set(Optional.empty());
-      selection.set(new BitSet());
-      plateId.set(Optional.empty());
-      flagA.set(Flag.RAW);
-      flagB.set(Flag.RESULT);
-      frame.set(next.map(t -> t.workRange().from()).orElse(0));
+      begin(next);
     }
     show(next);
+  }
+
+  /** The state of the view for another take: nothing of the last one sticks. */
+  private void begin(Optional<Take> next) {
+    playing.set(false);
+    stages.set(Optional.empty());
+    selection.set(new BitSet());
+    plateId.set(Optional.empty());
+    flagA.set(Flag.RAW);
+    flagB.set(Flag.RESULT);
+    frame.set(next.map(t -> t.workRange().from()).orElse(0));
   }
 
   private void show(Optional<Take> now) {

@@ -75,6 +75,25 @@ class SessionTest {
   }
 
   @Test
+  void onlyWorkOfRunsThatHaveEndedIsLeftBehind(@TempDir Path folder) throws Exception {
+    String before = System.getProperty("waxhand.home", "");
+    System.setProperty("waxhand.home", folder.toString());
+    try {
+      Memory memory = new Memory();
+      long alive = ProcessHandle.current().parent().orElseThrow().pid();
+      Files.createFile(memory.rescueFile());
+      Files.createFile(folder.resolve("rescue-20260102-030405-" + alive + ".waxhand"));
+      Files.createFile(folder.resolve("rescue-notes.txt"));
+      assertThat(memory.leftBehind()).isEmpty();
+      Path older = Files.createFile(folder.resolve("rescue-20260101-000000-999999999.waxhand"));
+      Path newer = Files.createFile(folder.resolve("rescue-20260102-000000-999999998.waxhand"));
+      assertThat(memory.leftBehind()).containsExactly(older, newer);
+    } finally {
+      System.setProperty("waxhand.home", before.isEmpty() ? folder.toString() : before);
+    }
+  }
+
+  @Test
   void whatIsRememberedComesBackAndDamageDoesNoHarm(@TempDir Path folder) throws Exception {
     String before = System.getProperty("waxhand.home", "");
     System.setProperty("waxhand.home", folder.toString());
