@@ -35,12 +35,16 @@ abstract class DeskTest extends ApplicationTest {
     bench = new Bench();
     session = bench.session();
     Scene scene = bench.scene(1280, 800);
+    beforeShowing();
     stage.setScene(scene);
     stage.setX(0);
     stage.setY(0);
     stage.show();
     bench.viewport().active().requestFocus();
   }
+
+  /** On the UI thread, with the bench in its scene. */
+  void beforeShowing() {}
 
   @AfterEach
   void close() throws Exception {

@@ -6,34 +6,25 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Optional;
 import java.util.stream.Stream;
-import javafx.scene.Scene;
 import javafx.scene.control.ListView;
-import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.project.Project;
-import waxhand.desk.bench.Bench;
 import waxhand.desk.theme.Theme;
 
 /** Going through the first steps before the window opens leaves no trace. */
 class WarmUpTest extends DeskTest {
+  private WarmUp warmUp;
+
   @Override
-  public void start(Stage stage) throws Exception {
-    Path home = Files.createTempDirectory("waxhand-home");
-    System.setProperty("waxhand.home", home.toString());
-    Theme.loadFonts();
-    bench = new Bench();
-    session = bench.session();
-    Scene scene = bench.scene(1280, 800);
-    WarmUp warmUp = new WarmUp(bench);
+  void beforeShowing() {
+    warmUp = new WarmUp(bench);
     warmUp.run(Demo.sample());
-    stage.setScene(scene);
-    stage.show();
-    warmUp.typing();
   }
 
   @Test
   void theBenchIsAsItWas() throws Exception {
+    interact(warmUp::typing);
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(session.projectProperty().get()).isEqualTo(Project.empty("untitled"));
     assertThat(session.isDirty()).isFalse();

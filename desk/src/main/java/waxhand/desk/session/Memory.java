@@ -14,7 +14,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
@@ -39,13 +38,7 @@ public final class Memory implements AutoCloseable {
 
   private final Path folder;
   private final Properties values = new Properties();
-  private final ExecutorService writer =
-      Executors.newSingleThreadExecutor(
-          r -> {
-            Thread t = new Thread(r, "memory");
-            t.setDaemon(true);
-            return t;
-          });
+  private final ExecutorService writer = Background.thread("memory");
 
   public Memory() {
     String home = System.getProperty("waxhand.home", System.getProperty("user.home") + "/.waxhand");

@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Consumer;
 import javafx.application.Platform;
@@ -45,13 +44,7 @@ public final class Results {
 
   private final Session session;
   private final Jobs jobs;
-  private final ExecutorService thread =
-      Executors.newSingleThreadExecutor(
-          r -> {
-            Thread t = new Thread(r, "results");
-            t.setDaemon(true);
-            return t;
-          });
+  private final ExecutorService thread = Background.thread("results");
   private final AtomicLong wanted = new AtomicLong();
   private final ObjectProperty<Optional<Sketch>> sketch =
       new SimpleObjectProperty<>(Optional.empty());

@@ -76,8 +76,7 @@ class SessionTest {
 
   @Test
   void onlyWorkOfRunsThatHaveEndedIsLeftBehind(@TempDir Path folder) throws Exception {
-    String before = System.getProperty("waxhand.home", "");
-    System.setProperty("waxhand.home", folder.toString());
+    String before = System.setProperty("waxhand.home", folder.toString());
     try {
       Memory memory = new Memory();
       long alive = ProcessHandle.current().parent().orElseThrow().pid();
@@ -89,14 +88,13 @@ class SessionTest {
       Path newer = Files.createFile(folder.resolve("rescue-20260102-000000-999999998.waxhand"));
       assertThat(memory.leftBehind()).containsExactly(older, newer);
     } finally {
-      System.setProperty("waxhand.home", before.isEmpty() ? folder.toString() : before);
+      goHome(before);
     }
   }
 
   @Test
   void whatIsRememberedComesBackAndDamageDoesNoHarm(@TempDir Path folder) throws Exception {
-    String before = System.getProperty("waxhand.home", "");
-    System.setProperty("waxhand.home", folder.toString());
+    String before = System.setProperty("waxhand.home", folder.toString());
     try {
       Memory memory = new Memory();
       Path take = Files.createFile(folder.resolve("a.bvh"));
@@ -112,7 +110,15 @@ class SessionTest {
       Files.writeString(folder.resolve("desk.properties"), "x=\\u00zz");
       assertThat(new Memory().recent()).isEmpty();
     } finally {
-      System.setProperty("waxhand.home", before.isEmpty() ? folder.toString() : before);
+      goHome(before);
+    }
+  }
+
+  private static void goHome(String home) {
+    if (home == null) {
+      System.clearProperty("waxhand.home");
+    } else {
+      System.setProperty("waxhand.home", home);
     }
   }
 }
