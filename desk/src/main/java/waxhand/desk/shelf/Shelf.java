@@ -108,6 +108,7 @@ public final class Shelf extends VBox {
             }
           });
       parts.getItems().setAll(joints);
+      parts.scrollTo(0);
     }
     quiet = false;
   }
