@@ -255,6 +255,24 @@ class BenchTest extends DeskTest {
   }
 
   @Test
+  void unsavedWorkThatGivesWayToAnotherProjectIsKeptToo() throws Exception {
+    openDemo();
+    run("add-level");
+    var left = session.projectProperty().get();
+    interact(bench.files()::startNew);
+    assertThat(session.isDirty()).isFalse();
+    until(() -> new Memory().leftBehind().size() == 1);
+    Path aside = new Memory().leftBehind().get(0);
+    until(() -> ProjectFile.open(aside, Work.UNWATCHED).equals(left));
+    clickOn("Bring it back");
+    assertThat(session.projectProperty().get()).isEqualTo(left);
+    assertThat(session.isDirty()).isTrue();
+    assertThat(aside).as("it is still not saved").exists();
+    interact(() -> bench.files().saveTo(folder.resolve("kept.waxhand")));
+    until(() -> !Files.exists(aside));
+  }
+
+  @Test
   void unsavedWorkIsRescued() throws Exception {
     openDemo();
     clickOn("#first-pass");

@@ -6,6 +6,7 @@ import com.code_intelligence.jazzer.junit.FuzzTest;
 import com.google.common.jimfs.Configuration;
 import com.google.common.jimfs.Jimfs;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.FileSystem;
@@ -13,6 +14,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Test;
 import waxhand.core.motion.Clip;
 import waxhand.core.passes.Work;
 import waxhand.core.project.Project;
@@ -33,6 +35,25 @@ class ReadersFuzzTest {
 
   private final FileSystem disk = Jimfs.newFileSystem(Configuration.unix());
   private final Path project = disk.getPath("/p.waxhand");
+
+  /** Where the search begins must be right, or it would only ever look at refusals. */
+  @Test
+  void whatTheSearchBeginsWithIsAccepted() throws IOException {
+    byte[] take = kept("anyTakeIsReadOrRefused/small.bvh");
+    assertThat(
+            TakeFiles.read("f.bvh", take, Reading.GUESS, Work.UNWATCHED).motion().clip().frames())
+        .isEqualTo(3);
+    writeProject(kept("anyProjectIsOpenedOrRefused/small.json"));
+    Project opened = ProjectFile.open(project, Work.UNWATCHED);
+    assertThat(opened.takes().get(0).chain().size()).isEqualTo(2);
+  }
+
+  private static byte[] kept(String name) throws IOException {
+    try (InputStream in =
+        ReadersFuzzTest.class.getResourceAsStream("ReadersFuzzTestInputs/" + name)) {
+      return in.readAllBytes();
+    }
+  }
 
   @FuzzTest(maxDuration = "5m")
   void anyTakeIsReadOrRefused(byte[] bytes) throws IOException {
@@ -55,14 +76,7 @@ class ReadersFuzzTest {
 
   @FuzzTest(maxDuration = "5m")
   void anyProjectIsOpenedOrRefused(byte[] json) throws IOException {
-    try (OutputStream out = Files.newOutputStream(project);
-        ZipOutputStream zip = new ZipOutputStream(out)) {
-      zip.putNextEntry(new ZipEntry("project.json"));
-      zip.write(json);
-      zip.putNextEntry(new ZipEntry("raw/take-1/a.bvh"));
-      zip.write(TAKE);
-      zip.closeEntry();
-    }
+    writeProject(json);
     Project opened;
     try {
       opened = ProjectFile.open(project, Work.UNWATCHED);
@@ -72,5 +86,16 @@ class ReadersFuzzTest {
     }
     ProjectFile.save(opened, project, Work.UNWATCHED);
     assertThat(ProjectFile.open(project, Work.UNWATCHED)).isEqualTo(opened);
+  }
+
+  private void writeProject(byte[] json) throws IOException {
+    try (OutputStream out = Files.newOutputStream(project);
+        ZipOutputStream zip = new ZipOutputStream(out)) {
+      zip.putNextEntry(new ZipEntry("project.json"));
+      zip.write(json);
+      zip.putNextEntry(new ZipEntry("raw/take-1/a.bvh"));
+      zip.write(TAKE);
+      zip.closeEntry();
+    }
   }
 }

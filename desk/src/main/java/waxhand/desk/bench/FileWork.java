@@ -199,11 +199,13 @@ public final class FileWork {
     if (session.isDirty()) {
       Project left = session.projectProperty().get();
       Optional<Path> from = session.fileProperty().get();
+      Path aside = rescue.setAside(left);
       Button back = new Button("Bring it back");
       back.setOnAction(
           e -> {
             session.reset(left, from);
             session.markUnsaved();
+            rescue.broughtBack(aside);
           });
       notices.say(left.name() + " had unsaved changes.", back);
     }

@@ -65,18 +65,34 @@ public final class Rescue {
     }
     writing = true;
     Project project = session.projectProperty().get();
-    Thread thread =
-        new Thread(
-            () -> {
-              try {
-                write(project);
-              } finally {
-                Platform.runLater(() -> kept(project));
-              }
-            },
-            "rescue");
+    beside(
+        () -> {
+          try {
+            write(project, memory.rescueFile());
+          } finally {
+            Platform.runLater(() -> kept(project));
+          }
+        });
+  }
+
+  private static void beside(Runnable work) {
+    Thread thread = new Thread(work, "rescue");
     thread.setDaemon(true);
     thread.start();
+  }
+
+  /**
+   * Keeps unsaved work that another project takes the bench from, until it is saved or discarded.
+   */
+  Path setAside(Project left) {
+    Path file = memory.asideFile();
+    beside(() -> write(left, file));
+    return file;
+  }
+
+  /** Says that what was set aside is on the bench again. */
+  void broughtBack(Path file) {
+    opened = Optional.of(file);
   }
 
   private void kept(Project project) {
@@ -89,9 +105,9 @@ public final class Rescue {
     }
   }
 
-  private void write(Project project) {
+  private void write(Project project, Path file) {
     try {
-      ProjectFile.save(project, memory.rescueFile(), Work.UNWATCHED);
+      ProjectFile.save(project, file, Work.UNWATCHED);
     } catch (IOException | RuntimeException e) {
       Platform.runLater(() -> notices.fail("Unsaved work could not be kept safe", e));
     }
@@ -101,7 +117,7 @@ public final class Rescue {
   void close() {
     idle.stop();
     if (session.isDirty()) {
-      write(session.projectProperty().get());
+      write(session.projectProperty().get(), memory.rescueFile());
     } else {
       drop();
     }
@@ -134,7 +150,7 @@ public final class Rescue {
         project -> {
           session.reset(project, Optional.empty());
           session.markUnsaved();
-          opened = Optional.of(file);
+          broughtBack(file);
         });
   }
 

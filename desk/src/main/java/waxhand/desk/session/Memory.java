@@ -32,9 +32,10 @@ public final class Memory implements AutoCloseable {
   private static final String RESCUE = "rescue-";
   private static final String RESCUE_ENDING = ".waxhand";
 
+  private static final DateTimeFormatter WHEN = DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss-SSS");
+
   /** Tells this run of the program from others, and sorts by time. */
-  private static final String STARTED =
-      DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss").format(LocalDateTime.now(ZoneOffset.UTC));
+  private static final String STARTED = WHEN.format(LocalDateTime.now(ZoneOffset.UTC));
 
   private final Path folder;
   private final Properties values = new Properties();
@@ -137,7 +138,15 @@ public final class Memory implements AutoCloseable {
     return folder.resolve(RESCUE + STARTED + "-" + ProcessHandle.current().pid() + RESCUE_ENDING);
   }
 
-  /** Unsaved work of runs that have ended, the oldest first. */
+  /** A new place for unsaved work that another project takes the bench from. */
+  public Path asideFile() {
+    return folder.resolve(
+        RESCUE + WHEN.format(LocalDateTime.now(ZoneOffset.UTC)) + "-left" + RESCUE_ENDING);
+  }
+
+  /**
+   * Unsaved work of runs that have ended or that was left for another project, the oldest first.
+   */
   public List<Path> leftBehind() {
     if (!Files.isDirectory(folder)) {
       return List.of();
