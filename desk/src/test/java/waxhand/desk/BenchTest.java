@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Optional;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -264,8 +265,12 @@ class BenchTest extends DeskTest {
     until(() -> new Memory().leftBehind().size() == 1);
     Path aside = new Memory().leftBehind().get(0);
     until(() -> ProjectFile.open(aside, Work.UNWATCHED).equals(left));
+    interact(() -> session.reset(Demo.sample(), Optional.empty()));
+    run("add-smooth");
     clickOn("Bring it back");
     assertThat(session.projectProperty().get()).isEqualTo(left);
+    until(() -> new Memory().leftBehind().size() == 2);
+    assertThat(lookup("Bring it back").tryQuery()).as("what was there gives way too").isPresent();
     assertThat(session.isDirty()).isTrue();
     assertThat(aside).as("it is still not saved").exists();
     interact(() -> bench.files().saveTo(folder.resolve("kept.waxhand")));

@@ -8,7 +8,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import javafx.scene.control.Button;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import waxhand.core.project.Project;
@@ -169,7 +168,7 @@ public final class FileWork {
         "Opening " + path.getFileName(),
         work -> ProjectFile.open(path, work),
         project -> {
-          keepUnsaved();
+          rescue.giveWay();
           session.reset(project, Optional.of(path));
           memory.rememberFolder("projects", path);
           memory.rememberRecent(path);
@@ -191,24 +190,8 @@ public final class FileWork {
 
   /** A fresh, empty project. */
   public void startNew() {
-    keepUnsaved();
+    rescue.giveWay();
     session.reset(Project.empty("untitled"), Optional.empty());
-  }
-
-  private void keepUnsaved() {
-    if (session.isDirty()) {
-      Project left = session.projectProperty().get();
-      Optional<Path> from = session.fileProperty().get();
-      Path aside = rescue.setAside(left);
-      Button back = new Button("Bring it back");
-      back.setOnAction(
-          e -> {
-            session.reset(left, from);
-            session.markUnsaved();
-            rescue.broughtBack(aside);
-          });
-      notices.say(left.name() + " had unsaved changes.", back);
-    }
   }
 
   public void save(Window owner) {

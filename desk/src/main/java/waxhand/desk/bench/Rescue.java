@@ -75,23 +75,31 @@ public final class Rescue {
         });
   }
 
+  /** Not on a daemon thread: the program ends when the work is safe. */
   private static void beside(Runnable work) {
-    Thread thread = new Thread(work, "rescue");
-    thread.setDaemon(true);
-    thread.start();
+    new Thread(work, "rescue").start();
   }
 
-  /**
-   * Keeps unsaved work that another project takes the bench from, until it is saved or discarded.
-   */
-  Path setAside(Project left) {
-    Path file = memory.asideFile();
-    beside(() -> write(left, file));
-    return file;
+  /** Before another project takes the bench: unsaved work is kept and can be brought back. */
+  void giveWay() {
+    if (!session.isDirty()) {
+      return;
+    }
+    Project left = session.projectProperty().get();
+    Optional<Path> from = session.fileProperty().get();
+    Path aside = opened.orElseGet(memory::asideFile);
+    opened = Optional.empty();
+    beside(() -> write(left, aside));
+    Button back = new Button("Bring it back");
+    back.setOnAction(e -> putOnBench(left, from, aside));
+    notices.say(left.name() + " had unsaved changes.", back);
   }
 
-  /** Says that what was set aside is on the bench again. */
-  void broughtBack(Path file) {
+  /** Puts work on the bench that stays in a file of its own until it is saved. */
+  private void putOnBench(Project project, Optional<Path> from, Path file) {
+    giveWay();
+    session.reset(project, from);
+    session.markUnsaved();
     opened = Optional.of(file);
   }
 
@@ -105,7 +113,8 @@ public final class Rescue {
     }
   }
 
-  private void write(Project project, Path file) {
+  /** One file at a time, since the last may be on its way to the same place. */
+  private synchronized void write(Project project, Path file) {
     try {
       ProjectFile.save(project, file, Work.UNWATCHED);
     } catch (IOException | RuntimeException e) {
@@ -147,11 +156,7 @@ public final class Rescue {
     jobs.run(
         "Opening rescued work",
         work -> ProjectFile.open(file, work),
-        project -> {
-          session.reset(project, Optional.empty());
-          session.markUnsaved();
-          broughtBack(file);
-        });
+        project -> putOnBench(project, Optional.empty(), file));
   }
 
   /** Nothing is left to rescue: the work was saved. */
