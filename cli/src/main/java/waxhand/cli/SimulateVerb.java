@@ -69,12 +69,27 @@ final class SimulateVerb extends TakeVerb {
       names = "--damage",
       split = ",",
       description =
-          "kind=strength, comma separated: leg drift float floor jitter freeze spike;"
-              + " 1 is usual. Kinds not named stay away. Without this option: all of them at 1.")
+          "kind=strength, comma separated: leg drift float floor jitter freeze spike dropout"
+              + " collision shake twist pop jolt stick, or all; 1 is usual. Kinds not named stay"
+              + " away. Without this option: the first eight at 1.")
   Map<String, Double> damage;
 
   @Option(names = "--out", required = true, description = "Folder to write to.")
   Path folder;
+
+  private Map<String, Double> strengths() {
+    if (damage == null) {
+      return Damages.USUAL;
+    }
+    Map<String, Double> named = new LinkedHashMap<>(damage);
+    Double every = named.remove("all");
+    Map<String, Double> strengths = new LinkedHashMap<>();
+    if (every != null) {
+      Damages.ALL.keySet().forEach(kind -> strengths.put(kind, every));
+    }
+    strengths.putAll(named);
+    return strengths;
+  }
 
   @Override
   public Integer call() throws Exception {
@@ -86,7 +101,7 @@ final class SimulateVerb extends TakeVerb {
             .orElseThrow(() -> wrong("there is no take '" + take + "'; there are " + Scene.keys()));
     double length =
         minutes != null ? 60 * minutes : seconds != null ? seconds : scene.usualSeconds();
-    Map<String, Double> strengths = damage == null ? Damages.USUAL : new LinkedHashMap<>(damage);
+    Map<String, Double> strengths = strengths();
     Rehearsal rehearsal =
         Rehearsal.of(new Rehearsal.Order(scene, length, rate, seed, height, fingers, strengths));
     Files.createDirectories(folder);

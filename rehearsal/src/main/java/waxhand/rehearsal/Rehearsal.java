@@ -19,6 +19,7 @@ import waxhand.rehearsal.actor.Score;
 import waxhand.rehearsal.damage.Damage.Damaged;
 import waxhand.rehearsal.damage.Damage.Fault;
 import waxhand.rehearsal.damage.Damages;
+import waxhand.rehearsal.damage.FootFaults;
 import waxhand.rehearsal.scene.Scene;
 
 /**
@@ -84,14 +85,11 @@ public record Rehearsal(
     Damaged damaged = Damages.apply(truth, order.damage(), order.seed() + 5);
     List<Score.Event> events =
         score.events().stream().filter(e -> e.time() * order.rateHz() < frames).toList();
+    List<Contact> contacts = performer.contacts(frames, order.rateHz());
+    List<Fault> faults = new ArrayList<>(damaged.faults());
+    faults.addAll(FootFaults.of(truth, damaged.clip(), contacts));
     return new Rehearsal(
-        order.scene(),
-        order.seed(),
-        truth,
-        damaged.clip(),
-        performer.contacts(frames, order.rateHz()),
-        events,
-        damaged.faults());
+        order.scene(), order.seed(), truth, damaged.clip(), contacts, events, List.copyOf(faults));
   }
 
   /** What is known, as the text of a truth file. */
@@ -119,13 +117,41 @@ public record Rehearsal(
           .put("kind", fault.kind())
           .put("part", fault.part())
           .put("from", fault.frames().from())
-          .put("to", fault.frames().to());
+          .put("to", fault.frames().to())
+          .put("slight", fault.slight());
     }
     try {
       return JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(root);
     } catch (JsonProcessingException e) {
       throw new IllegalStateException("a tree of plain values can be written", e);
     }
+  }
+
+  /**
+   * The faults of a truth file.
+   *
+   * @throws IOException if it is not JSON or a fault has no frames
+   */
+  public static List<Fault> faultsOf(byte[] truthJson) throws IOException {
+    List<Fault> faults = new ArrayList<>();
+    for (JsonNode node : JSON.readTree(truthJson).path("faults")) {
+      faults.add(
+          new Fault(
+              node.path("kind").asText(),
+              node.path("part").asText(),
+              frames(node, "fault " + node.path("kind").asText()),
+              node.path("slight").asBoolean()));
+    }
+    return faults;
+  }
+
+  private static Frames frames(JsonNode node, String what) throws IOException {
+    int from = node.path("from").asInt(-1);
+    int to = node.path("to").asInt(-1);
+    if (from < 0 || to < from) {
+      throw new IOException(what + " from " + from + " to " + to);
+    }
+    return new Frames(from, to);
   }
 
   /**
@@ -142,12 +168,7 @@ public record Rehearsal(
               .filter(p -> p.key().equals(key))
               .findFirst()
               .orElseThrow(() -> new IOException("there is no part '" + key + "' to touch with"));
-      int from = node.path("from").asInt(-1);
-      int to = node.path("to").asInt(-1);
-      if (from < 0 || to < from) {
-        throw new IOException("contact of " + key + " from " + from + " to " + to);
-      }
-      contacts.add(new Contact(part, new Frames(from, to)));
+      contacts.add(new Contact(part, frames(node, "contact of " + key)));
     }
     return contacts;
   }

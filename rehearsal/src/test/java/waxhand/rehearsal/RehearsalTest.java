@@ -145,14 +145,26 @@ class RehearsalTest {
   void eachDamageDoesItsOwnHarmOnly() {
     Rehearsal take = take(Scene.DECK_WALK, 60, 2, 1.78);
     Motion truth = Motion.of(take.truth());
-    for (String kind : Damages.USUAL.keySet()) {
+    Map<String, String> pointed =
+        Map.ofEntries(
+            Map.entry("jitter", "jitter"),
+            Map.entry("freeze", "freeze"),
+            Map.entry("spike", "spike"),
+            Map.entry("dropout", "missing"),
+            Map.entry("stick", "freeze"),
+            Map.entry("collision", "collision"),
+            Map.entry("shake", "shake"),
+            Map.entry("twist", "overbend"),
+            Map.entry("pop", "pop"),
+            Map.entry("jolt", "jolt"));
+    for (String kind : Damages.ALL.keySet()) {
       var damaged = Damages.apply(take.truth(), Map.of(kind, 1.0), 4);
       Comparison c = Comparison.of(truth, truth.with(damaged.clip()), take.contacts());
-      assertThat(c.positionRmsMm()).as(kind).isPositive();
-      boolean turns = kind.equals("jitter") || kind.equals("spike") || kind.equals("freeze");
+      assertThat(c.positionRmsMm() + c.rotationRmsDeg()).as(kind).isPositive();
+      boolean turns = pointed.containsKey(kind) && !kind.equals("jolt");
       assertThat(c.rotationRmsDeg() > 1e-4).as(kind).isEqualTo(turns);
-      assertThat(damaged.faults().isEmpty())
-          .isEqualTo(!kind.equals("spike") && !kind.equals("freeze"));
+      assertThat(damaged.faults().isEmpty()).as(kind).isEqualTo(!pointed.containsKey(kind));
+      assertThat(damaged.faults()).allMatch(f -> f.kind().equals(pointed.get(kind)));
       boolean slides = kind.equals("leg") || kind.equals("drift");
       if (slides) {
         assertThat(c.slideMmPerFrame()).isGreaterThan(0.05);
@@ -170,6 +182,7 @@ class RehearsalTest {
     // freezes and spikes are for passes of their own to mend
     damage.remove("freeze");
     damage.remove("spike");
+    damage.remove("dropout");
     Rehearsal take = Rehearsal.of(new Rehearsal.Order(scene, 16, 120, 71, 1.65, false, damage));
     Motion truth = Motion.of(take.truth());
     Motion raw = truth.with(take.raw());
@@ -189,7 +202,7 @@ class RehearsalTest {
               .apply(raw, raw.clip().allFrames(), Work.UNWATCHED);
       best = Math.min(best, Comparison.of(truth, tried, List.of()).poseRmsMm());
     }
-    assertThat(after.poseRmsMm()).as("as good as hindsight").isLessThan(1.1 * best);
+    assertThat(after.poseRmsMm()).as("as good as hindsight").isLessThan(1.15 * best);
   }
 
   @Test

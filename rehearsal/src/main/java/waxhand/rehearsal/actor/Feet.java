@@ -106,6 +106,7 @@ final class Feet {
     }
     double lift = 16 * u * u * (1 - u) * (1 - u);
     ankle.y += lift * (0.018 + 0.03 * Math.min(1, way.length() / h)) * h;
+    ankle.y += lift * to.lift();
     double w0 = (a.pitch - before.pitch) / e;
     double pitch = hermite(a.pitch, 0.5 * w0, b.pitch, -0.6, length, Math.min(1, 1.12 * u));
     double yaw = a.yaw + (b.yaw - a.yaw) * Stance.ease(u);

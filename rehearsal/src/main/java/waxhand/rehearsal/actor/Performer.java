@@ -179,7 +179,8 @@ public final class Performer {
   }
 
   private double swing(int s, double t) {
-    double step = stepping.at(t - 0.03) * score.swing.at(t);
+    double step =
+        stepping.at(t - 0.03) * score.swing.at(t) * (s == 1 ? 1 - 0.8 * score.lantern.at(t) : 1);
     return -side(s) * 0.95 * step - score.armsBack.at(t) + 0.02 * sway.at(20 + s, t);
   }
 
@@ -196,6 +197,10 @@ public final class Performer {
     double x = side(s);
     double swing = swing(s, t);
     double flex = 0.2 + 0.75 * Math.max(0, swing) + 0.12 * score.swing.at(t);
+    flex += 1.05 * score.bent.at(t);
+    if (s == 1) {
+      flex += (1.25 - 0.55 * score.bent.at(t)) * score.lantern.at(t);
+    }
     double away = Math.toRadians(77) - 0.12 * Math.abs(score.armsBack.at(t));
     int upper = build.joint(s, Build.UPPER_ARM);
     int fore = build.joint(s, Build.FOREARM);
@@ -212,7 +217,13 @@ public final class Performer {
     double grip = Math.max(0, Math.min(1, score.grip.at(t)));
     if (grip > 0 && !score.crateSpots.isEmpty()) {
       solve();
-      reach(s, t, grip);
+      carry(s, t, grip);
+    }
+    HandPath path = score.hands.get(s);
+    if (path.weight(t) > 0) {
+      solve();
+      Vector3d out = local[Build.HIPS].transform(new Vector3d(x * 0.8, -0.6, -0.3));
+      reach(s, path.at(t), out, path.weight(t));
     }
     solve();
   }
@@ -228,32 +239,40 @@ public final class Performer {
     }
   }
 
-  /** Brings a hand towards its grip on the crate, the elbow staying where the swing had it. */
-  private void reach(int s, double t, double grip) {
-    double x = s == 0 ? 1 : -1;
-    int collar = build.joint(s, Build.COLLAR);
-    int upper = build.joint(s, Build.UPPER_ARM);
-    int fore = build.joint(s, Build.FOREARM);
-    int hand = build.joint(s, Build.HAND);
+  /** Brings a hand to its grip on the crate, turned as the grip wants it. */
+  private void carry(int s, double t, double grip) {
+    double x = side(s);
     Vector3d[] shoulders = {
       world[build.joint(0, Build.UPPER_ARM)], world[build.joint(1, Build.UPPER_ARM)]
     };
     Crate.Place held = crate.at(t, hips, shoulders);
     Quaterniond turn = held.turn();
-    Vector3d goal = crate.grip(held, s);
+    int hand = build.joint(s, Build.HAND);
+    Quaterniond before = new Quaterniond(turned[hand]);
+    Vector3d out = turn.transform(new Vector3d(x * 0.7, -0.5, -0.55));
+    TwoBone.Solution arm = reach(s, crate.grip(held, s), out, grip);
+    Quaterniond handTurn =
+        new Quaterniond(turn).rotateY(-x * Math.toRadians(62)).rotateX(-Math.toRadians(75));
+    Quaterniond wanted = before.slerp(handTurn, grip);
+    set(hand, new Quaterniond(arm.lowerRotation()).conjugate().mul(wanted));
+  }
+
+  /**
+   * Brings a hand towards a goal, the elbow staying where the swing had it or going {@code out}.
+   */
+  private TwoBone.Solution reach(int s, Vector3d goal, Vector3d out, double grip) {
+    int collar = build.joint(s, Build.COLLAR);
+    int upper = build.joint(s, Build.UPPER_ARM);
+    int fore = build.joint(s, Build.FOREARM);
+    int hand = build.joint(s, Build.HAND);
     Vector3d to = new Vector3d(world[hand]).lerp(goal, grip);
     Vector3d middle = new Vector3d(world[upper]).lerp(world[hand], 0.5);
     Vector3d free = new Vector3d(world[fore]).sub(middle);
-    Vector3d out = turn.transform(new Vector3d(x * 0.7, -0.5, -0.55));
     Vector3d bend = free.normalize().lerp(out, grip);
     TwoBone.Solution arm = build.arm2(s).solve(world[upper], to, bend);
-    Quaterniond before = new Quaterniond(turned[hand]);
-    Quaterniond handTurn =
-        new Quaterniond(turn).rotateY(-x * Math.toRadians(62)).rotateX(-Math.toRadians(75));
     set(upper, new Quaterniond(turned[collar]).conjugate().mul(arm.upperRotation()));
     set(fore, new Quaterniond(arm.upperRotation()).conjugate().mul(arm.lowerRotation()));
-    Quaterniond wanted = before.slerp(handTurn, grip);
-    set(hand, new Quaterniond(arm.lowerRotation()).conjugate().mul(wanted));
+    return arm;
   }
 
   private void solve() {

@@ -26,6 +26,14 @@ public final class Score {
   final KeySpline crateUp = new KeySpline(true);
   final List<double[]> crateSpots = new ArrayList<>();
 
+  /** Weights with which the arms hang bent, as in a jog, and a hand carries a lantern. */
+  final KeySpline bent = new KeySpline(true);
+
+  final KeySpline lantern = new KeySpline(true);
+
+  /** Where the hands go, left and right. */
+  final List<HandPath> hands = List.of(new HandPath(), new HandPath());
+
   private final double h;
   private final double tempo;
   private double now;
@@ -44,6 +52,8 @@ public final class Score {
     for (KeySpline each : List.of(yaw, lean, back, look, swing, armsBack, grip, crateUp)) {
       each.key(0, 0);
     }
+    bent.key(0, 0);
+    lantern.key(0, 0);
     drop.key(0, 0.012);
     x.key(0, 0);
     z.key(0, 0);
@@ -331,6 +341,190 @@ public final class Score {
     armsBack.key(now + 0.3, 0);
     rise(0.7);
     return this;
+  }
+
+  /**
+   * Jogs: short stances, and both feet in the air between them.
+   *
+   * @param steps how many
+   * @param first side that steps first, 0 left
+   * @param turnBy by how much the heading changes over all steps, radians
+   */
+  public Score jog(int steps, int first, double turnBy) {
+    double stride = 0.56 * h;
+    double step = 0.37 * tempo;
+    double air = 0.11 * tempo;
+    int s = first;
+    holdAll();
+    double begin = now;
+    lean.key(begin + 0.5, Math.toRadians(8));
+    for (int n = 0; n < steps; n++) {
+      boolean closing = n == steps - 1;
+      boolean opening = n == 0;
+      heading += turnBy / steps;
+      double way = opening || closing ? 0.5 * stride : stride;
+      px += way * Math.sin(heading);
+      pz += way * Math.cos(heading);
+      double strike = now + step;
+      double off = strike - (closing || opening ? -0.04 : air);
+      Stance leaving = last(s == 0 ? 1 : 0);
+      Stance landing = last(s);
+      if (opening) {
+        replaceLast(s, landing.leaving(now - 0.02, now + 0.14, Math.toRadians(30)));
+      }
+      double[] p = print(s, closing ? 0 : 0.42 * stride / h);
+      Stance next = Stance.landing(p, strike, strike + 0.05 * tempo, Math.toRadians(9));
+      stances.get(s).add(next.lifted(closing || opening ? 0.02 * h : 0.075 * h));
+      if (!closing) {
+        double heelOff = Math.max(leaving.flat() + 0.02, off - 0.13 * tempo);
+        replaceLast(1 - s, leaving.leaving(heelOff, off, Math.toRadians(52)));
+      }
+      events.add(new Event("strike", s == 0 ? "left-heel" : "right-heel", strike));
+      double over = (s == 0 ? 1 : -1) * 0.008 * h;
+      // up in the air before the strike, down over the foot after it
+      drop.key(strike - 0.35 * air, 0.012);
+      x.key(strike, px + over * Math.cos(heading) - 0.1 * way * Math.sin(heading));
+      z.key(strike, pz - over * Math.sin(heading) - 0.1 * way * Math.cos(heading));
+      drop.key(strike + 0.1 * tempo, closing ? 0.025 : 0.042);
+      yaw.key(strike + 0.05, heading);
+      swing.key(Math.min(begin + 0.5, strike), 0.85);
+      bent.key(Math.min(begin + 0.5, strike), 1);
+      now = strike;
+      s = 1 - s;
+    }
+    // the last step but one still stands beside: both feet are down
+    now += 0.25 * tempo;
+    lean.key(now, 0);
+    x.key(now, px);
+    z.key(now, pz);
+    drop.key(now, 0.014);
+    swing.key(now + 0.2, 0);
+    bent.key(now + 0.2, 0);
+    now += 0.4 * tempo;
+    drop.key(now, 0.012);
+    holdAll();
+    return this;
+  }
+
+  /** Raises the lantern in the right hand, or lowers it. */
+  public Score lantern(boolean up) {
+    lantern.hold(now);
+    lantern.key(now + 0.6, up ? 1 : 0);
+    return stand(0.7);
+  }
+
+  /**
+   * Hauls a line hand over hand: one hand pulls while the other reaches out for the next grip.
+   *
+   * @param pulls how many
+   * @param quick 1 for steady work
+   */
+  public Score haul(int pulls, double quick) {
+    holdAll();
+    double pull = 0.62 * tempo / quick;
+    double reach = 0.4 * tempo / quick;
+    for (int s = 0; s < 2; s++) {
+      hands.get(s).take(now, now + 0.55, place(s, 0.2, 0.62));
+    }
+    now += 0.6;
+    lean.key(now, Math.toRadians(4));
+    back.key(now, 0.02);
+    int s = 0;
+    for (int n = 0; n < pulls; n++) {
+      HandPath hand = hands.get(s);
+      hand.go(now, now + reach, place(s, 0.4, 0.72));
+      double grab = now + reach;
+      events.add(new Event("grab", s == 0 ? "left-hand" : "right-hand", grab));
+      hand.go(grab + 0.06, grab + 0.06 + pull, place(s, 0.15, 0.58));
+      lean.key(grab, Math.toRadians(13));
+      lean.key(grab + 0.06 + 0.8 * pull, Math.toRadians(-4));
+      back.key(grab, 0.0);
+      back.key(grab + 0.06 + 0.8 * pull, 0.045);
+      drop.key(grab, 0.02);
+      drop.key(grab + 0.06 + 0.8 * pull, 0.045);
+      now = grab + 0.06 + 0.8 * pull;
+      s = 1 - s;
+    }
+    now += 0.3;
+    for (int side = 0; side < 2; side++) {
+      hands.get(side).free(now, now + 0.5);
+    }
+    lean.key(now + 0.5, 0);
+    back.key(now + 0.5, 0);
+    drop.key(now + 0.5, 0.012);
+    now += 0.7;
+    holdAll();
+    return this;
+  }
+
+  /** Steps forward, kneels on the right knee with the left hand on a bollard, and rises. */
+  public Score kneel(double seconds) {
+    holdAll();
+    double t0 = now;
+    double[] bollard = place(0, 0.46, 0.37);
+    bollard[0] += 0.1 * h * Math.cos(heading);
+    bollard[2] -= 0.1 * h * Math.sin(heading);
+    px += 0.29 * h * Math.sin(heading);
+    pz += 0.29 * h * Math.cos(heading);
+    double strike = t0 + 0.62 * tempo;
+    replaceLast(0, last(0).leaving(t0 - 0.02, t0 + 0.2, Math.toRadians(26)));
+    Stance step = Stance.landing(print(0, 0.25), strike, strike + 0.1, Math.toRadians(14));
+    stances.get(0).add(step.lifted(0.02 * h));
+    events.add(new Event("strike", "left-heel", strike));
+    drop.key(t0 + 0.3, 0.03);
+    drop.key(strike, 0.075);
+    x.key(strike, px - 0.08 * h * Math.sin(heading));
+    z.key(strike, pz - 0.08 * h * Math.cos(heading));
+    double down = strike + 0.75 * tempo;
+    HandPath hand = hands.get(0);
+    hand.take(strike, down - 0.05, bollard);
+    events.add(new Event("grab", "left-hand", down - 0.05));
+    lean.key(strike + 0.2, Math.toRadians(9));
+    lean.key(down, Math.toRadians(17));
+    drop.key(down, 0.226);
+    drop.key(down + 0.15, 0.228);
+    x.key(down, px);
+    z.key(down, pz);
+    now = down + 0.15;
+    x.key(now, px);
+    z.key(now, pz);
+    look.key(now, 0.15);
+    now += seconds;
+    drop.hold(now);
+    lean.hold(now);
+    look.hold(now);
+    x.key(now, px);
+    z.key(now, pz);
+    double up = now + 0.95 * tempo;
+    Stance rear = last(1);
+    replaceLast(1, rear.leaving(strike + 0.05, down - 0.05, up - 0.3 * tempo, Math.toRadians(62)));
+    px += 0.25 * h * Math.sin(heading);
+    pz += 0.25 * h * Math.cos(heading);
+    hand.free(now + 0.35, up);
+    drop.key(up, 0.03);
+    lean.key(up, Math.toRadians(3));
+    look.key(up, 0);
+    x.key(up, px - 0.05 * h * Math.sin(heading));
+    z.key(up, pz - 0.05 * h * Math.cos(heading));
+    double close = up + 0.35 * tempo;
+    Stance beside = Stance.landing(print(1, 0), close, close + 0.1, Math.toRadians(8));
+    stances.get(1).add(beside.lifted(0.03 * h));
+    events.add(new Event("strike", "right-heel", close));
+    lean.key(close, 0);
+    drop.key(close + 0.2, 0.012);
+    now = close + 0.3;
+    holdAll();
+    return this;
+  }
+
+  /** A place before the body on a side, ahead and up in shares of its height; metres. */
+  private double[] place(int s, double ahead, double up) {
+    double aside = (s == 0 ? 1 : -1) * 0.03 * h;
+    return new double[] {
+      px + aside * Math.cos(heading) + ahead * h * Math.sin(heading),
+      up * h,
+      pz - aside * Math.sin(heading) + ahead * h * Math.cos(heading)
+    };
   }
 
   /** Everything held to the end. */

@@ -16,6 +16,8 @@ package waxhand.rehearsal.actor;
  * @param turn by how much the foot turns on its ball meanwhile; 0 for not at all
  * @param turnFrom when it begins to turn
  * @param turnTo when it has turned
+ * @param rolled when the heel is as high as it gets before the toes leave
+ * @param lift how much higher than usual the swing that leads here goes, metres
  */
 record Stance(
     double x,
@@ -29,7 +31,9 @@ record Stance(
     double offPitch,
     double turn,
     double turnFrom,
-    double turnTo) {
+    double turnTo,
+    double rolled,
+    double lift) {
 
   /** Later than any take: when a foot leaves that has no other stance yet. */
   private static final double NEVER = 1e9;
@@ -41,16 +45,66 @@ record Stance(
    */
   static Stance landing(double[] print, double strike, double flat, double strikePitch) {
     return new Stance(
-        print[0], print[1], print[2], strike, flat, NEVER, NEVER + 1, strikePitch, 0, 0, 0, 0);
+        print[0],
+        print[1],
+        print[2],
+        strike,
+        flat,
+        NEVER,
+        NEVER + 1,
+        strikePitch,
+        0,
+        0,
+        0,
+        0,
+        NEVER + 1,
+        0);
   }
 
   Stance leaving(double heelOff, double off, double offPitch) {
+    return leaving(heelOff, off, off, offPitch);
+  }
+
+  /** A foot that rolls onto its toes, stays there from {@code rolled} on and then leaves. */
+  Stance leaving(double heelOff, double rolled, double off, double offPitch) {
     return new Stance(
-        x, z, yaw, strike, flat, heelOff, off, strikePitch, offPitch, turn, turnFrom, turnTo);
+        x,
+        z,
+        yaw,
+        strike,
+        flat,
+        heelOff,
+        off,
+        strikePitch,
+        offPitch,
+        turn,
+        turnFrom,
+        turnTo,
+        rolled,
+        lift);
   }
 
   Stance turning(double by, double from, double to) {
-    return new Stance(x, z, yaw, strike, flat, heelOff, off, strikePitch, offPitch, by, from, to);
+    return new Stance(
+        x, z, yaw, strike, flat, heelOff, off, strikePitch, offPitch, by, from, to, rolled, lift);
+  }
+
+  Stance lifted(double by) {
+    return new Stance(
+        x,
+        z,
+        yaw,
+        strike,
+        flat,
+        heelOff,
+        off,
+        strikePitch,
+        offPitch,
+        turn,
+        turnFrom,
+        turnTo,
+        rolled,
+        by);
   }
 
   double lastYaw() {
@@ -68,7 +122,7 @@ record Stance(
       return strikePitch * u * u;
     }
     if (t > heelOff) {
-      double u = Math.min(1, (t - heelOff) / (off - heelOff));
+      double u = Math.min(1, (t - heelOff) / (rolled - heelOff));
       return -offPitch * u * u * (0.6 + 0.4 * u);
     }
     if (turn != 0 && t > turnFrom && t < turnTo) {

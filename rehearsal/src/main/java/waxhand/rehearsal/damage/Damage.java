@@ -11,8 +11,13 @@ public interface Damage {
    *
    * @param kind such as "spike"
    * @param part name of the joint, or "body"
+   * @param slight whether it is so small that missing it is no mistake
    */
-  record Fault(String kind, String part, Frames frames) {}
+  record Fault(String kind, String part, Frames frames, boolean slight) {
+    Fault(String kind, String part, Frames frames) {
+      this(kind, part, frames, false);
+    }
+  }
 
   /** A damaged clip and the faults that can be pointed at. */
   record Damaged(Clip clip, List<Fault> faults) {}

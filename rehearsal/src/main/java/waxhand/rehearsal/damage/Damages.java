@@ -1,6 +1,8 @@
 package waxhand.rehearsal.damage;
 
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -22,19 +24,21 @@ public final class Damages {
 
   private static final double JITTER_M = 0.0022;
 
-  /** All kinds with their usual strength. */
-  public static final Map<String, Double> USUAL = usual();
+  /** What every capture suffers from, with its usual strength. */
+  public static final Map<String, Double> USUAL =
+      strengths(List.of("leg", "drift", "float", "floor", "jitter", "dropout", "freeze", "spike"));
 
   private static final Map<String, Damage> KINDS = kinds();
 
+  /** All kinds there are, with their usual strength. */
+  public static final Map<String, Double> ALL = strengths(KINDS.keySet());
+
   private Damages() {}
 
-  private static Map<String, Double> usual() {
-    Map<String, Double> usual = new LinkedHashMap<>();
-    for (String kind : List.of("leg", "drift", "float", "floor", "jitter", "freeze", "spike")) {
-      usual.put(kind, 1.0);
-    }
-    return usual;
+  private static Map<String, Double> strengths(Collection<String> kinds) {
+    Map<String, Double> all = new LinkedHashMap<>();
+    kinds.forEach(kind -> all.put(kind, 1.0));
+    return Collections.unmodifiableMap(all);
   }
 
   private static Map<String, Damage> kinds() {
@@ -43,7 +47,14 @@ public final class Damages {
     kinds.put("drift", Damages::drift);
     kinds.put("float", Damages::floating);
     kinds.put("floor", Damages::floorOffset);
+    kinds.put("collision", LimbDamage::throughBody);
+    kinds.put("shake", LimbDamage::shakingHead);
+    kinds.put("twist", LimbDamage::twistedWrist);
+    kinds.put("pop", LimbDamage::pops);
+    kinds.put("jolt", Damages::jolts);
     kinds.put("jitter", Damages::jitter);
+    kinds.put("stick", LimbDamage::sticks);
+    kinds.put("dropout", LimbDamage::dropouts);
     kinds.put("freeze", Damages::freezes);
     kinds.put("spike", Damages::spikes);
     return kinds;
@@ -88,6 +99,7 @@ public final class Damages {
   private static Damaged jitter(Clip clip, double strength, long seed) {
     Random random = new Random(seed);
     Clip out = clip;
+    List<Fault> faults = new ArrayList<>();
     double[] noise = new double[3];
     for (int j = 0; j < clip.skeleton().size(); j++) {
       double own = strength * JITTER_RAD * (0.4 + 1.1 * random.nextDouble());
@@ -115,8 +127,9 @@ public final class Damages {
         }
         out = out.withTravel(j, Track.of(Track.TRAVEL, p));
       }
+      faults.add(new Fault("jitter", clip.skeleton().joint(j).name(), clip.allFrames()));
     }
-    return new Damaged(out, List.of());
+    return new Damaged(out, faults);
   }
 
   /** Single frames in which a joint is thrown far off, about one in four seconds. */
@@ -173,7 +186,35 @@ public final class Damages {
     return new Damaged(out, faults);
   }
 
-  private static Track held(Track track, Frames run) {
+  /**
+   * A solver that starts anew: the body leaps aside and drifts back, about once in eight seconds.
+   */
+  private static Damaged jolts(Clip clip, double strength, long seed) {
+    Random random = new Random(seed);
+    Clip out = clip;
+    List<Fault> faults = new ArrayList<>();
+    int count = (int) Math.round(strength * clip.seconds() / 8);
+    for (int n = 0; n < count && clip.frames() > 8; n++) {
+      int at = 3 + random.nextInt(clip.frames() - 6);
+      double heading = 2 * Math.PI * random.nextDouble();
+      double size = strength * (0.05 + 0.04 * random.nextDouble());
+      double from = at / clip.rateHz();
+      out =
+          moved(
+              out,
+              (p, t) -> {
+                double left = t < from - 1e-9 ? 0 : size * Math.exp(-(t - from) / 0.35);
+                return new double[] {
+                  p[0] + left * Math.sin(heading), p[1], p[2] + left * Math.cos(heading)
+                };
+              });
+      faults.add(new Fault("jolt", "body", new Frames(at, at + 1)));
+    }
+    return new Damaged(out, faults);
+  }
+
+  /** The track with the first sample of a run kept for all of it. */
+  static Track held(Track track, Frames run) {
     double[] values = new double[track.width() * run.count()];
     for (int n = 0; n < run.count(); n++) {
       track.read(run.from(), values, n * track.width());

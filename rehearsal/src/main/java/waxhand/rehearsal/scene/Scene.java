@@ -54,6 +54,43 @@ public enum Scene {
       score.stand(0.2);
       score.turnOnBall(1.57);
     }
+  },
+
+  /** Hauls a mooring line hand over hand. */
+  LINE_HAUL(14) {
+    @Override
+    void cycle(Score score, SplittableRandom random) {
+      score.stand(0.5 + random.nextDouble(0.4));
+      score.haul(6 + random.nextInt(4), 0.9 + random.nextDouble(0.3));
+      score.stand(0.4 + random.nextDouble(0.5));
+      score.walk(3, random.nextInt(2), random.nextDouble(-0.4, 0.4), 0.9);
+    }
+  },
+
+  /** Kneels with a hand on the bollard, and rises. */
+  BOLLARD_KNEEL(13) {
+    @Override
+    void cycle(Score score, SplittableRandom random) {
+      score.stand(0.4 + random.nextDouble(0.3));
+      score.walk(3, random.nextInt(2), random.nextDouble(-0.3, 0.3), 0.95);
+      score.stand(0.3);
+      score.kneel(1.4 + random.nextDouble(1));
+      score.stand(0.5 + random.nextDouble(0.4));
+      score.turnOnBall((random.nextBoolean() ? 1 : -1) * 1.5);
+    }
+  },
+
+  /** Jogs with a lantern. */
+  LANTERN_JOG(12) {
+    @Override
+    void cycle(Score score, SplittableRandom random) {
+      score.stand(0.4 + random.nextDouble(0.3));
+      score.lantern(true);
+      score.jog(9 + random.nextInt(5), random.nextInt(2), random.nextDouble(-0.6, 0.6));
+      score.stand(0.3);
+      score.lantern(false);
+      score.turnOnBall((random.nextBoolean() ? 1 : -1) * (1.4 + random.nextDouble(0.2)));
+    }
   };
 
   private final double usualSeconds;
