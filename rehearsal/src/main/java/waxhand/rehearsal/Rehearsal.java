@@ -87,7 +87,9 @@ public record Rehearsal(
         score.events().stream().filter(e -> e.time() * order.rateHz() < frames).toList();
     List<Contact> contacts = performer.contacts(frames, order.rateHz());
     List<Fault> faults = new ArrayList<>(damaged.faults());
-    faults.addAll(FootFaults.of(truth, damaged.clip(), contacts));
+    // feet of lost limbs and in frozen stretches are not at fault themselves
+    Damaged placed = Damages.apply(truth, Damages.ofPlace(order.damage()), order.seed() + 5);
+    faults.addAll(FootFaults.of(truth, placed.clip(), contacts));
     return new Rehearsal(
         order.scene(), order.seed(), truth, damaged.clip(), contacts, events, List.copyOf(faults));
   }

@@ -223,7 +223,7 @@ public final class Performer {
     if (path.weight(t) > 0) {
       solve();
       Vector3d out = local[Build.HIPS].transform(new Vector3d(x * 0.8, -0.6, -0.3));
-      reach(s, path.at(t), out, path.weight(t));
+      reach(s, withinReach(s, path.at(t)), out, path.weight(t));
     }
     solve();
   }
@@ -255,6 +255,20 @@ public final class Performer {
         new Quaterniond(turn).rotateY(-x * Math.toRadians(62)).rotateX(-Math.toRadians(75));
     Quaterniond wanted = before.slerp(handTurn, grip);
     set(hand, new Quaterniond(arm.lowerRotation()).conjugate().mul(wanted));
+  }
+
+  /** The goal drawn in so that the elbow never locks. */
+  private Vector3d withinReach(int s, Vector3d goal) {
+    Vector3d shoulder = world[build.joint(s, Build.UPPER_ARM)];
+    double length = build.arm2(s).upper().length() + build.arm2(s).lower().length();
+    Vector3d way = new Vector3d(goal).sub(shoulder);
+    double free = 0.8 * length;
+    double beyond = way.length() - free;
+    if (beyond <= 0) {
+      return goal;
+    }
+    double soft = 0.15 * length;
+    return way.normalize(free + soft * (1 - Math.exp(-beyond / soft))).add(shoulder);
   }
 
   /**

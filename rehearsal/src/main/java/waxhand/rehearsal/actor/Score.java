@@ -435,7 +435,10 @@ public final class Score {
       hand.go(now, now + reach, place(s, 0.4, 0.72));
       double grab = now + reach;
       events.add(new Event("grab", s == 0 ? "left-hand" : "right-hand", grab));
-      hand.go(grab + 0.06, grab + 0.06 + pull, place(s, 0.15, 0.58));
+      hand.go(grab + 0.06, grab + 0.06 + pull, place(s, 0.17, 0.6));
+      double sway = (s == 0 ? 1 : -1) * 0.006 * h;
+      x.key(grab, px + sway * Math.cos(heading));
+      z.key(grab, pz - sway * Math.sin(heading));
       lean.key(grab, Math.toRadians(13));
       lean.key(grab + 0.06 + 0.8 * pull, Math.toRadians(-4));
       back.key(grab, 0.0);

@@ -60,6 +60,13 @@ public final class Damages {
     return kinds;
   }
 
+  /** Those of the strengths that are of kinds which only move the body as a whole. */
+  public static Map<String, Double> ofPlace(Map<String, Double> strengths) {
+    Map<String, Double> place = new LinkedHashMap<>(strengths);
+    place.keySet().retainAll(List.of("leg", "drift", "float", "floor", "jolt"));
+    return place;
+  }
+
   /**
    * Puts several kinds of damage on a clip.
    *

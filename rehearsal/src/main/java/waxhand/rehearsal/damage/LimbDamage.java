@@ -143,8 +143,7 @@ final class LimbDamage {
   private static void write(Track was, int frame, Quaterniond q, double w, double[] dest, int n) {
     was.read(frame, dest, 4 * n);
     double[] wanted = {q.x, q.y, q.z, q.w};
-    // eased twice: nearly at once where the goal begins to pull
-    Quats.slerp(dest, 4 * n, wanted, 0, Math.min(1, 4 * w), dest, 4 * n);
+    Quats.slerp(dest, 4 * n, wanted, 0, Math.min(1, 2 * w), dest, 4 * n);
   }
 
   private static Vector3d place(WorldPose pose, int joint) {

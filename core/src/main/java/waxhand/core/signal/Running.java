@@ -1,0 +1,66 @@
+package waxhand.core.signal;
+
+import java.util.Arrays;
+
+/** Running statistics on plain arrays. */
+public final class Running {
+  private Running() {}
+
+  /**
+   * Median of the {@code 2 · half + 1} values around each sample, fewer at the ends.
+   *
+   * @param values Not modified.
+   * @param dest Modified: the first {@code count} numbers.
+   */
+  public static void median(double[] values, int count, int half, double[] dest) {
+    double[] window = new double[2 * half + 1];
+    // the window is kept in order: one value leaves, one is put in; adding 0 makes -0 0
+    int size = 0;
+    for (int n = 0; n < Math.min(half, count); n++) {
+      size = insert(window, size, values[n] + 0.0);
+    }
+    for (int n = 0; n < count; n++) {
+      if (n - half > 0) {
+        size = remove(window, size, values[n - half - 1] + 0.0);
+      }
+      if (n + half < count) {
+        size = insert(window, size, values[n + half] + 0.0);
+      }
+      dest[n] = size % 2 == 1 ? window[size / 2] : 0.5 * (window[size / 2 - 1] + window[size / 2]);
+    }
+  }
+
+  private static int insert(double[] window, int size, double value) {
+    int at = size;
+    while (at > 0 && window[at - 1] > value) {
+      window[at] = window[at - 1];
+      at--;
+    }
+    window[at] = value;
+    return size + 1;
+  }
+
+  private static int remove(double[] window, int size, double value) {
+    int at = Arrays.binarySearch(window, 0, size, value);
+    System.arraycopy(window, at + 1, window, at, size - at - 1);
+    return size - 1;
+  }
+
+  /**
+   * Mean of the {@code 2 · half + 1} values around each sample, fewer at the ends.
+   *
+   * @param values Not modified.
+   * @param dest another array. Modified: the first {@code count} numbers.
+   */
+  public static void mean(double[] values, int count, int half, double[] dest) {
+    for (int n = 0; n < count; n++) {
+      double sum = 0;
+      int from = Math.max(0, n - half);
+      int to = Math.min(count, n + half + 1);
+      for (int k = from; k < to; k++) {
+        sum += values[k];
+      }
+      dest[n] = sum / (to - from);
+    }
+  }
+}

@@ -1,0 +1,122 @@
+package waxhand.core.signal;
+
+/**
+ * Finds single samples that do not belong to their neighbours: the Hampel identifier (Davies and
+ * Gather, "The identification of multiple outliers", J. Am. Stat. Assoc. 88, 1993) on what is left
+ * of each sample after a cubic through the two samples before and the two after it.
+ *
+ * <p>A sample is wild if that is more than {@code times} the usual there, larger than {@code
+ * least}, the largest within two samples, and if the samples beside it agree with each other: a
+ * step is not a spike, nor is a quick turn that takes more than one sample.
+ */
+public final class WildFrames {
+  /** Samples to either side of which the usual residual is taken. */
+  public static final int HALF = 15;
+
+  /** How many samples to either side decide about one. */
+  public static final int REACH = HALF + 4;
+
+  /** A median of absolute values of normal noise times this is its standard deviation. */
+  private static final double MAD = 1.4826;
+
+  private WildFrames() {}
+
+  /**
+   * Looks for wild samples.
+   *
+   * @param values {@code width} numbers a sample; quaternions with neighbours on one side, or
+   *     places
+   * @param angle whether numbers are those of quaternions; sizes are then angles
+   * @param least smallest residual that can be wild: radians, or the unit of the values
+   * @param times how many times the usual residual a wild one has at least
+   * @param usual Modified: median residual around each sample
+   * @param size Modified: 0 for samples that belong, else how far the sample is off
+   */
+  public static void find(
+      double[] values,
+      int count,
+      int width,
+      boolean angle,
+      double least,
+      double times,
+      double[] usual,
+      double[] size) {
+    double[] off = new double[count];
+    double scale = angle ? 2 : 1;
+    for (int n = 0; n < count; n++) {
+      off[n] = scale * residual(values, count, width, n);
+    }
+    Running.median(off, count, HALF, usual);
+    for (int n = 0; n < count; n++) {
+      size[n] = 0;
+      double limit = Math.max(least, times * MAD * usual[n]);
+      if (off[n] > limit && isPeak(off, count, n)) {
+        double apart = n > 0 && n < count - 1 ? scale * apart(values, width, n - 1, n + 1) : 0;
+        double pace = scale * pace(values, count, width, n);
+        if (apart <= 0.8 * off[n] + pace) {
+          size[n] = off[n];
+        }
+      }
+    }
+  }
+
+  private static boolean isPeak(double[] off, int count, int n) {
+    for (int k = Math.max(0, n - 2); k <= Math.min(count - 1, n + 2); k++) {
+      if (off[k] > off[n]) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** Distance of a sample from the cubic, or at the ends the line, through its neighbours. */
+  private static double residual(double[] x, int count, int width, int n) {
+    double sum = 0;
+    for (int i = 0; i < width; i++) {
+      double expected;
+      if (n >= 2 && n < count - 2) {
+        expected =
+            (4 * (at(x, width, n - 1, i) + at(x, width, n + 1, i))
+                    - at(x, width, n - 2, i)
+                    - at(x, width, n + 2, i))
+                / 6;
+      } else if (n == 1 && count > 2 || n == count - 2 && n > 0) {
+        expected = 0.5 * (at(x, width, n - 1, i) + at(x, width, n + 1, i));
+      } else if (n == 0 && count > 2) {
+        expected = 2 * at(x, width, 1, i) - at(x, width, 2, i);
+      } else if (n == count - 1 && count > 2) {
+        expected = 2 * at(x, width, n - 1, i) - at(x, width, n - 2, i);
+      } else {
+        return 0;
+      }
+      double d = at(x, width, n, i) - expected;
+      sum += d * d;
+    }
+    return Math.sqrt(sum);
+  }
+
+  /** How far samples two apart are usually from each other close by. */
+  private static double pace(double[] x, int count, int width, int n) {
+    double pace = Double.POSITIVE_INFINITY;
+    if (n >= 3) {
+      pace = apart(x, width, n - 3, n - 1);
+    }
+    if (n < count - 3) {
+      pace = Math.min(pace, apart(x, width, n + 1, n + 3));
+    }
+    return pace == Double.POSITIVE_INFINITY ? 0 : pace;
+  }
+
+  private static double apart(double[] x, int width, int a, int b) {
+    double sum = 0;
+    for (int i = 0; i < width; i++) {
+      double d = at(x, width, a, i) - at(x, width, b, i);
+      sum += d * d;
+    }
+    return Math.sqrt(sum);
+  }
+
+  private static double at(double[] x, int width, int n, int i) {
+    return x[width * n + i];
+  }
+}

@@ -1,0 +1,195 @@
+package waxhand.core.survey;
+
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.OptionalInt;
+import org.joml.Vector3d;
+import waxhand.core.body.Body;
+import waxhand.core.body.Role;
+import waxhand.core.body.Side;
+import waxhand.core.maths.Quats;
+import waxhand.core.signal.Running;
+
+/**
+ * Joints bent past their range, and knees and elbows that pop. Ranges are those of a supple adult
+ * (after Kapandji, "The Physiology of the Joints"), measured from rest, and generous: rigs stand at
+ * rest in different ways.
+ */
+final class BendWatch implements Watch {
+  /** Degrees from rest: bend of the bone and turn about it. */
+  private record Range(double swingDeg, double twistDeg) {}
+
+  private static final Map<Role, Range> RANGES = ranges();
+
+  /** Degrees a knee or an elbow can close. */
+  private static final double CLOSED_DEG = 160;
+
+  /** Least excess that is told, degrees. */
+  private static final double EXCESS_DEG = 6;
+
+  /** A pop differs from the course of the bend around it by this much, degrees. */
+  private static final double POP_DEG = 9;
+
+  private static Map<Role, Range> ranges() {
+    Map<Role, Range> ranges = new EnumMap<>(Role.class);
+    for (Role role : Role.values()) {
+      String name = role.name();
+      if (name.startsWith("SPINE") || role == Role.CHEST) {
+        ranges.put(role, new Range(65, 60));
+      } else if (role == Role.NECK || role == Role.NECK_2 || role == Role.HEAD) {
+        ranges.put(role, new Range(75, 85));
+      } else if (name.endsWith("COLLAR")) {
+        ranges.put(role, new Range(60, 60));
+      } else if (name.endsWith("_HAND")) {
+        ranges.put(role, new Range(100, 115));
+      } else if (name.endsWith("_FOOT")) {
+        ranges.put(role, new Range(85, 75));
+      } else if (name.endsWith("_TOES")) {
+        ranges.put(role, new Range(85, 60));
+      }
+    }
+    return ranges;
+  }
+
+  @Override
+  public void look(Window w, Marks marks) {
+    double[] excess = new double[w.count()];
+    double[] calm = new double[w.count()];
+    for (Map.Entry<Role, Integer> part : w.body().joints().entrySet()) {
+      Range range = RANGES.get(part.getKey());
+      if (range != null) {
+        excess(w, part.getValue(), range, excess);
+        told(w, marks, part.getValue(), excess, calm);
+      }
+    }
+    for (Side side : new Side[] {Side.LEFT, Side.RIGHT}) {
+      hinge(w, marks, Role.limb(side, true).get(1), Role.limb(side, true).get(2));
+      hinge(w, marks, Role.limb(side, false).get(2), Role.limb(side, false).get(3));
+    }
+  }
+
+  private static void told(Window w, Marks marks, int joint, double[] excess, double[] calm) {
+    Running.median(excess, w.count(), w.frames(0.02, 1), calm);
+    marks.runs(
+        FindingKind.OVERBEND,
+        joint,
+        calm,
+        w.count(),
+        w.first(),
+        EXCESS_DEG,
+        w.frames(0.04, 2),
+        w.frames(0.1, 2),
+        -1);
+  }
+
+  private static void excess(Window w, int joint, Range range, double[] dest) {
+    Vector3d axis = bone(w.body(), joint);
+    double[] q = w.rotation(joint);
+    for (int n = 0; n < w.count(); n++) {
+      double along = axis.x * q[4 * n] + axis.y * q[4 * n + 1] + axis.z * q[4 * n + 2];
+      double scalar = q[4 * n + 3];
+      double twist = 2 * Math.atan2(Math.abs(along), Math.abs(scalar));
+      double swing = 2 * Math.acos(Math.min(1, Math.sqrt(along * along + scalar * scalar)));
+      dest[n] =
+          Math.max(
+              Math.toDegrees(swing) - range.swingDeg(), Math.toDegrees(twist) - range.twistDeg());
+    }
+  }
+
+  /** Direction of the bone that a joint turns, unit; that of its parent's where it has no end. */
+  private static Vector3d bone(Body body, int joint) {
+    var skeleton = body.skeleton();
+    Vector3d direction = new Vector3d();
+    if (skeleton.joint(joint).tip().isPresent()) {
+      direction.set(skeleton.joint(joint).tip().get());
+    } else if (!skeleton.children(joint).isEmpty()) {
+      direction.set(skeleton.joint(skeleton.children(joint).get(0)).offset());
+    }
+    if (direction.length() < 1e-6) {
+      direction.set(skeleton.joint(joint).offset());
+    }
+    return direction.length() < 1e-9 ? new Vector3d(0, 1, 0) : direction.normalize();
+  }
+
+  private static void hinge(Window w, Marks marks, Role lower, Role end) {
+    OptionalInt joint = w.body().joint(lower);
+    OptionalInt tip = w.body().joint(end);
+    if (joint.isEmpty() || tip.isEmpty() || w.parent(tip.getAsInt()) != joint.getAsInt()) {
+      return;
+    }
+    int count = w.count();
+    double[] bend = new double[count];
+    bends(w, joint.getAsInt(), tip.getAsInt(), bend);
+    double[] calm = new double[count];
+    Running.median(bend, count, w.rateHz() > 50 ? 1 : 0, calm);
+    double[] past = new double[count];
+    for (int n = 0; n < count; n++) {
+      past[n] = calm[n] - CLOSED_DEG;
+    }
+    told(w, marks, joint.getAsInt(), past, new double[count]);
+    pops(w, marks, joint.getAsInt(), calm, past);
+  }
+
+  /** How far the lower bone is turned off the straight line, degrees. */
+  private static void bends(Window w, int joint, int tip, double[] dest) {
+    Vector3d upper = new Vector3d(w.body().skeleton().joint(joint).offset());
+    Vector3d lower = new Vector3d(w.body().skeleton().joint(tip).offset());
+    double[] a = {lower.x, lower.y, lower.z};
+    double[] b = new double[3];
+    double lengths = Math.max(1e-12, upper.length() * lower.length());
+    for (int n = 0; n < w.count(); n++) {
+      Quats.rotate(w.rotation(joint), 4 * n, a, 0, b, 0);
+      double cos = (upper.x * b[0] + upper.y * b[1] + upper.z * b[2]) / lengths;
+      dest[n] = Math.toDegrees(Math.acos(Math.max(-1, Math.min(1, cos))));
+    }
+  }
+
+  /** Keeps only values well above all that are between {@code near} and {@code far} frames away. */
+  private static void standOut(double[] off, double[] work, int count, int near, int far) {
+    System.arraycopy(off, 0, work, 0, count);
+    for (int n = 0; n < count; n++) {
+      for (int k = near; work[n] > POP_DEG && k <= far; k++) {
+        double before = n - k >= 0 ? work[n - k] : 0;
+        double after = n + k < count ? work[n + k] : 0;
+        if (ALONE * Math.max(before, after) > work[n]) {
+          off[n] = 0;
+        }
+      }
+    }
+  }
+
+  /** How many times as large a pop is as what the joint else does around it. */
+  private static final double ALONE = 1.5;
+
+  /**
+   * Compares the bend with what it is shortly before and after, and that with what it is further
+   * away.
+   */
+  private static void pops(Window w, Marks marks, int joint, double[] bend, double[] off) {
+    int count = w.count();
+    int soft = (int) (0.012 * w.rateHz());
+    double[] calm = new double[count];
+    Running.mean(bend, count, soft, calm);
+    int step = w.frames(0.06, 2);
+    for (int n = 0; n < count; n++) {
+      off[n] = 0;
+      if (n >= 2 * step && n < count - 2 * step) {
+        double near = 0.5 * (calm[n - step] + calm[n + step]);
+        double far = 0.5 * (calm[n - 2 * step] + calm[n + 2 * step]);
+        // a bend that turns round sharply goes on getting away from where it was; a pop does not
+        off[n] = Math.abs(calm[n] - near) - 0.9 * Math.abs(near - far);
+      }
+    }
+    standOut(off, calm, count, w.frames(0.18, 4), w.frames(0.7, 8));
+    marks.runs(
+        FindingKind.POP,
+        joint,
+        off,
+        count,
+        w.first(),
+        POP_DEG * Math.max(1, Math.pow(60 / w.rateHz(), 0.9)),
+        w.rateHz() > 50 ? 2 : 1,
+        w.frames(0.08, 2),
+        -1);
+  }
+}

@@ -1,0 +1,80 @@
+package waxhand.core.survey;
+
+import waxhand.core.signal.Running;
+import waxhand.core.signal.WildFrames;
+
+/** Jitter and spikes of every joint, in what a cubic through the neighbours leaves of a sample. */
+final class NoiseWatch implements Watch {
+  /** Spikes: what {@link waxhand.core.passes.DespikePass} takes for one by default. */
+  private static final double LEAST_RAD = Math.toRadians(9);
+
+  /** Below this rate strikes and quick turns leave more of a sample than a cubic can tell. */
+  private static final double COARSE_HZ = 60;
+
+  static final double LEAST_M = 0.018;
+  static final double TIMES = 6;
+
+  /** Of normal noise in three components the residual's median times this is its rms angle. */
+  private static final double RMS = 0.81;
+
+  private static final double JITTER_DEG = 0.3;
+
+  /** Of noise the residual is 0.57 of the second difference; of motion much less. */
+  private static final double ROUGH = 0.43;
+
+  /** Smallest residual of a rotation that can be a spike at that rate. */
+  static double leastRad(double rateHz) {
+    return LEAST_RAD * Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
+  }
+
+  @Override
+  public void look(Window w, Marks marks) {
+    int count = w.count();
+    double[] usual = new double[count];
+    double[] size = new double[count];
+    double[] bend = new double[count];
+    double[] usualBend = new double[count];
+    for (int j = 0; j < w.joints(); j++) {
+      WildFrames.find(w.rotation(j), count, 4, true, leastRad(w.rateHz()), TIMES, usual, size);
+      spikes(w, marks, j, size, Math.toDegrees(1));
+      bends(w.rotation(j), count, bend);
+      Running.median(bend, count, WildFrames.HALF, usualBend);
+      for (int n = 0; n < count; n++) {
+        boolean rough = usual[n] > ROUGH * usualBend[n];
+        usual[n] = rough ? Math.toDegrees(RMS * usual[n]) : 0;
+      }
+      int shortest = w.frames(0.25, 8);
+      int gap = w.frames(0.3, 8);
+      marks.runs(FindingKind.JITTER, j, usual, count, w.first(), JITTER_DEG, shortest, gap, -1);
+      if (w.travel(j) != null) {
+        WildFrames.find(w.travel(j), count, 3, false, LEAST_M, TIMES, usual, size);
+        // a metre of travel weighs as much as a radian of turn, in the unit of the kind
+        spikes(w, marks, j, size, Math.toDegrees(1) * 3);
+      }
+    }
+  }
+
+  private static void spikes(Window w, Marks marks, int joint, double[] size, double unit) {
+    for (int n = 0; n < w.count(); n++) {
+      if (size[n] > 0) {
+        int f = w.first() + n;
+        marks.add(
+            FindingKind.SPIKE, joint, new waxhand.core.motion.Frames(f, f + 1), f, unit * size[n]);
+      }
+    }
+  }
+
+  /** Angle of the second difference. */
+  private static void bends(double[] q, int count, double[] dest) {
+    dest[0] = 0;
+    dest[count - 1] = 0;
+    for (int n = 1; n < count - 1; n++) {
+      double sum = 0;
+      for (int i = 0; i < 4; i++) {
+        double d = q[4 * n - 4 + i] - 2 * q[4 * n + i] + q[4 * n + 4 + i];
+        sum += d * d;
+      }
+      dest[n] = 2 * Math.sqrt(sum);
+    }
+  }
+}

@@ -1,0 +1,76 @@
+package waxhand.core.survey;
+
+import java.util.List;
+import java.util.Locale;
+import waxhand.core.body.Body;
+import waxhand.core.motion.Frames;
+
+/** Findings in plain words. */
+final class Sentences {
+  private final Body body;
+  private final double rateHz;
+
+  Sentences(Body body, double rateHz) {
+    this.body = body;
+    this.rateHz = rateHz;
+  }
+
+  String of(Mark worst, List<Integer> joints, boolean whole, Frames frames) {
+    String part = whole ? "The whole body" : part(worst.joint());
+    String size = size(worst);
+    return switch (worst.kind()) {
+      case JITTER ->
+          (whole
+                  ? "The whole body jitters"
+                  : joints.size() > 1
+                      ? part + " and " + (joints.size() - 1) + " more parts jitter"
+                      : part + " jitters")
+              + String.format(Locale.ROOT, " by %s at its worst.", size);
+      case SPIKE -> part + " is off by " + size + " in one frame" + more(joints) + ".";
+      case FREEZE -> part + " stands still for " + frames.count() + " frames, then leaps on.";
+      case MISSING ->
+          part
+              + (worst.other() == Mark.AT_REST ? " drops to its rest pose" : " stands still")
+              + String.format(Locale.ROOT, " for %.2f s while the body moves.", seconds(frames));
+      case SLIDE -> part + " slides " + size + " while it should stand.";
+      case FLOAT -> part + " stands " + size + " over the floor.";
+      case SINK -> part + " sinks " + size + " into the floor.";
+      case COLLISION ->
+          part + " goes " + size + " deep into the " + body.words(worst.other()) + ".";
+      case OVERBEND -> part + " is bent " + size + " past its range.";
+      case POP -> part + " snaps by " + size + " and back.";
+      case JOLT -> part + " leaps " + size + " from one frame to the next and goes on from there.";
+      case SHAKE -> part + " trembles by " + size + ".";
+    };
+  }
+
+  String floor(double floorM) {
+    return String.format(
+        Locale.ROOT,
+        "The take as a whole %s %.0f mm %s the ground.",
+        floorM > 0 ? "stands" : "is sunk",
+        1000 * Math.abs(floorM),
+        floorM > 0 ? "over" : "into");
+  }
+
+  private static String more(List<Integer> joints) {
+    return joints.size() < 2 ? "" : ", with " + (joints.size() - 1) + " more parts";
+  }
+
+  private double seconds(Frames frames) {
+    return frames.count() / rateHz;
+  }
+
+  private static String size(Mark mark) {
+    String unit = mark.kind().unit();
+    String number =
+        String.format(
+            Locale.ROOT, unit.equals("°") && mark.size() < 10 ? "%.1f" : "%.0f", mark.size());
+    return number + (unit.equals("°") ? "°" : " " + unit);
+  }
+
+  private String part(int joint) {
+    String words = body.words(joint);
+    return Character.toUpperCase(words.charAt(0)) + words.substring(1);
+  }
+}

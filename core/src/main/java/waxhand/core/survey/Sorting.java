@@ -1,0 +1,264 @@
+package waxhand.core.survey;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import waxhand.core.body.Body;
+import waxhand.core.body.Sole;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.Skeleton;
+
+/**
+ * Makes findings of marks: joins those of one part, leaves out what only follows from another
+ * fault, and puts parts that suffer together into one finding.
+ */
+final class Sorting {
+  /** A floor further off than this is a finding of its own, metres. */
+  private static final double FLOOR = 0.012;
+
+  /** Kinds that others may follow from, causes of causes first. */
+  private static final List<FindingKind> CAUSES =
+      List.of(
+          FindingKind.FREEZE,
+          FindingKind.MISSING,
+          FindingKind.SPIKE,
+          FindingKind.OVERBEND,
+          FindingKind.COLLISION,
+          FindingKind.POP);
+
+  private final Body body;
+  private final Skeleton skeleton;
+  private final Frames all;
+  private final double rateHz;
+  private final double floorM;
+  private final Sentences sentences;
+
+  Sorting(Motion motion, double floorM) {
+    this.body = motion.body();
+    this.skeleton = motion.clip().skeleton();
+    this.all = motion.clip().allFrames();
+    this.rateHz = motion.clip().rateHz();
+    this.floorM = floorM;
+    this.sentences = new Sentences(motion.body(), rateHz);
+  }
+
+  List<Finding> findings(List<Mark> marks) {
+    Map<FindingKind, List<Mark>> joined = new EnumMap<>(FindingKind.class);
+    for (Mark mark : joined(marks)) {
+      joined.computeIfAbsent(mark.kind(), k -> new ArrayList<>()).add(mark);
+    }
+    List<Mark> causes = new ArrayList<>();
+    for (FindingKind kind : CAUSES) {
+      List<Mark> own = joined.getOrDefault(kind, List.of());
+      List<Mark> kept = own.stream().filter(m -> !follows(m, causes)).toList();
+      joined.put(kind, kept);
+      causes.addAll(kept);
+    }
+    List<Finding> findings = new ArrayList<>();
+    for (Map.Entry<FindingKind, List<Mark>> entry : joined.entrySet()) {
+      List<Mark> kept = entry.getValue();
+      if (!isCause(entry.getKey())) {
+        kept = kept.stream().filter(m -> !follows(m, causes)).toList();
+      }
+      for (List<Mark> group : groups(entry.getKey(), kept)) {
+        findings.add(finding(group));
+      }
+    }
+    floor().ifPresent(findings::add);
+    findings.sort(
+        Comparator.comparingInt((Finding f) -> f.frames().from()).thenComparing(Finding::kind));
+    return findings;
+  }
+
+  private static boolean isCause(FindingKind kind) {
+    return CAUSES.contains(kind);
+  }
+
+  /** Marks of one kind and joint that touch, as from neighbouring blocks, are one. */
+  private static List<Mark> joined(List<Mark> marks) {
+    Map<List<Integer>, List<Mark>> lines = new LinkedHashMap<>();
+    for (Mark mark : marks) {
+      lines
+          .computeIfAbsent(
+              List.of(mark.kind().ordinal(), mark.joint(), Math.min(mark.other(), 0)),
+              k -> new ArrayList<>())
+          .add(mark);
+    }
+    List<Mark> result = new ArrayList<>();
+    for (List<Mark> line : lines.values()) {
+      line.sort(Comparator.comparingInt(m -> m.frames().from()));
+      Mark open = null;
+      for (Mark mark : line) {
+        boolean single = mark.kind() == FindingKind.SPIKE;
+        if (open != null && !single && mark.frames().from() <= open.frames().to()) {
+          open = sum(open, mark);
+        } else {
+          if (open != null) {
+            result.add(open);
+          }
+          open = mark;
+        }
+      }
+      result.add(open);
+    }
+    return result;
+  }
+
+  private static Mark sum(Mark a, Mark b) {
+    Mark joined = a.joined(b);
+    if (a.kind() == FindingKind.FREEZE || a.kind() == FindingKind.MISSING) {
+      int count = joined.frames().count();
+      return new Mark(a.kind(), a.joint(), joined.frames(), b.worst(), count, a.other());
+    }
+    return joined;
+  }
+
+  /** Whether a mark is only what another fault looks like from elsewhere. */
+  private boolean follows(Mark mark, List<Mark> causes) {
+    for (Mark cause : causes) {
+      if (cause.kind() != mark.kind() && follows(mark, cause)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private boolean follows(Mark mark, Mark cause) {
+    // into a body and out of a wrong bend a limb goes more slowly than into a single wild frame
+    boolean slow = cause.kind() == FindingKind.COLLISION || cause.kind() == FindingKind.OVERBEND;
+    int slack = Math.max(2, (int) Math.round((slow ? 0.25 : 0.06) * rateHz));
+    if (mark.frames().from() > cause.frames().to() + slack
+        || mark.frames().to() < cause.frames().from() - slack) {
+      return false;
+    }
+    boolean whole = cause.other() == Mark.WHOLE_BODY;
+    boolean same = mark.joint() == cause.joint();
+    boolean below = whole || same || skeleton.isAncestor(cause.joint(), mark.joint());
+    Frames near = cause.frames().grown(slack);
+    boolean inside = near.from() <= mark.frames().from() && mark.frames().to() <= near.to();
+    double covered = mark.frames().within(near).count() / (double) mark.frames().count();
+    switch (cause.kind()) {
+      case SPIKE:
+        return mark.kind() != FindingKind.JITTER && below && inside;
+      case POP:
+        return mark.kind() == FindingKind.JOLT && same && inside;
+      case OVERBEND:
+      case COLLISION:
+        // into it and out of it a limb may have to leap
+        boolean limb = below || skeleton.isAncestor(mark.joint(), cause.joint());
+        return (mark.kind() == FindingKind.JOLT || mark.kind() == FindingKind.POP)
+            && limb
+            && skeleton.parent(mark.joint()) >= 0;
+      default:
+        // a limb that is lost takes its foot along, and sometimes through the body
+        boolean geometry =
+            mark.kind() == FindingKind.COLLISION
+                || mark.kind() == FindingKind.SLIDE
+                || mark.kind() == FindingKind.FLOAT
+                || mark.kind() == FindingKind.SINK
+                || mark.kind() == FindingKind.OVERBEND;
+        return below && (geometry ? covered > 0.4 && !whole : inside);
+    }
+  }
+
+  private static List<List<Mark>> groups(FindingKind kind, List<Mark> marks) {
+    List<Mark> sorted = new ArrayList<>(marks);
+    sorted.sort(Comparator.comparingInt(m -> m.frames().from()));
+    List<List<Mark>> groups = new ArrayList<>();
+    List<Frames> covers = new ArrayList<>();
+    for (Mark mark : sorted) {
+      int home = -1;
+      for (int g = groups.size() - 1; g >= 0 && home < 0 && g >= groups.size() - 40; g--) {
+        if (together(kind, groups.get(g).get(0), mark, covers.get(g))) {
+          home = g;
+        }
+      }
+      if (home < 0) {
+        groups.add(new ArrayList<>(List.of(mark)));
+        covers.add(mark.frames());
+      } else {
+        groups.get(home).add(mark);
+        covers.set(home, covers.get(home).cover(mark.frames()));
+      }
+    }
+    return groups;
+  }
+
+  private static boolean together(FindingKind kind, Mark first, Mark mark, Frames cover) {
+    Frames shared = cover.within(mark.frames());
+    switch (kind) {
+      case JITTER:
+        return 2 * shared.count() > Math.min(cover.count(), mark.frames().count());
+      case SPIKE:
+        return !shared.isEmpty();
+      case JOLT:
+        return !cover.grown(1).within(mark.frames()).isEmpty();
+      case SLIDE:
+      case COLLISION:
+        return first.joint() == mark.joint() && !shared.isEmpty();
+      default:
+        return false;
+    }
+  }
+
+  private Finding finding(List<Mark> group) {
+    List<Mark> worstFirst = new ArrayList<>(group);
+    worstFirst.sort(Comparator.comparingDouble(Mark::size).reversed());
+    Mark worst = worstFirst.get(0);
+    Set<Integer> joints = new LinkedHashSet<>();
+    Frames frames = Frames.NONE;
+    for (Mark mark : worstFirst) {
+      frames = frames.cover(mark.frames());
+      joints.add(mark.joint());
+      if (mark.kind() == FindingKind.MISSING || mark.kind() == FindingKind.FREEZE) {
+        for (int j = mark.joint(); j < skeleton.size(); j++) {
+          if (mark.other() == Mark.WHOLE_BODY || skeleton.isAncestor(mark.joint(), j)) {
+            joints.add(j);
+          }
+        }
+      }
+    }
+    if (worst.other() >= 0) {
+      joints.add(worst.other());
+    }
+    boolean whole =
+        worst.other() == Mark.WHOLE_BODY
+            || worst.kind() == FindingKind.JITTER && joints.size() > 0.7 * skeleton.size()
+            || worst.kind() == FindingKind.JOLT && skeleton.parent(worst.joint()) < 0;
+    double severity = worst.kind().severity(worst.size());
+    return new Finding(
+        worst.kind(),
+        List.copyOf(joints),
+        whole,
+        frames,
+        worst.worst(),
+        worst.size(),
+        severity,
+        sentences.of(worst, List.copyOf(joints), whole, frames));
+  }
+
+  /** The take as a whole stands too high or too low. */
+  private java.util.Optional<Finding> floor() {
+    if (Math.abs(floorM) < FLOOR || body.soles().isEmpty()) {
+      return java.util.Optional.empty();
+    }
+    FindingKind kind = floorM > 0 ? FindingKind.FLOAT : FindingKind.SINK;
+    double size = 1000 * Math.abs(floorM);
+    return java.util.Optional.of(
+        new Finding(
+            kind,
+            body.soles().stream().map(Sole::foot).toList(),
+            true,
+            all,
+            0,
+            size,
+            kind.severity(size),
+            sentences.floor(floorM)));
+  }
+}

@@ -1,0 +1,165 @@
+package waxhand.core.survey;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Queue;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
+import waxhand.core.gaps.StillStretches;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.Track;
+import waxhand.core.passes.Floor;
+import waxhand.core.passes.Work;
+
+/**
+ * Surveys a motion block by block, on all processors, and keeps the marks of each block. Asked
+ * again with a motion that shares samples with the last one, it looks only at blocks that changed.
+ * A finding depends on the motion alone, never on what was surveyed before.
+ *
+ * <p>Used by one thread at a time.
+ */
+public final class Surveyor {
+  private static final int BLOCK = StillStretches.BLOCK;
+
+  /** A floor that moved by less leaves the marks of feet as they are, metres. */
+  private static final double SAME_FLOOR = 5e-4;
+
+  private Motion last;
+  private double floorM;
+  private List<List<Mark>> marks = List.of();
+  private long blocksSurveyed;
+
+  /** How many blocks have been looked at since the start. */
+  public long blocksSurveyed() {
+    return blocksSurveyed;
+  }
+
+  /**
+   * Finds what is wrong with a motion.
+   *
+   * @throws java.util.concurrent.CancellationException if {@code work} was stopped; the next call
+   *     then begins where the last whole survey was
+   */
+  public Survey survey(Motion motion, Work work) {
+    Clip clip = motion.clip();
+    if (clip.frames() < 3) {
+      last = null;
+      return Survey.NOTHING;
+    }
+    int reach = reach(clip.rateHz());
+    int blocks = (clip.frames() + BLOCK - 1) / BLOCK;
+    // rounded, so that an edit far from the feet does not move it by a hair
+    double floor = 0.001 * Math.round(1000 * Floor.height(motion));
+    boolean fresh =
+        last == null
+            || last.body() != motion.body()
+            || marks.size() != blocks
+            || last.clip().rateHz() != clip.rateHz()
+            || Math.abs(floor - floorM) > SAME_FLOOR;
+    BitSet stale = new BitSet();
+    for (int b = 0; b < blocks; b++) {
+      Frames run = block(b).grown(reach).within(clip.allFrames());
+      if (fresh || !shares(clip, last.clip(), run)) {
+        stale.set(b);
+      }
+    }
+    List<List<Mark>> found = new ArrayList<>(marks);
+    while (found.size() < blocks) {
+      found.add(List.of());
+    }
+    look(motion, stale, floor, reach, found, work);
+    marks = new ArrayList<>(found.subList(0, blocks));
+    floorM = floor;
+    last = motion;
+    blocksSurveyed += stale.cardinality();
+    List<Mark> all = new ArrayList<>();
+    marks.forEach(all::addAll);
+    return new Survey(new Sorting(motion, floor).findings(all), floor);
+  }
+
+  private static int reach(double rateHz) {
+    return StillStretches.reach(rateHz) + 16;
+  }
+
+  private static Frames block(int b) {
+    return new Frames(b * BLOCK, (b + 1) * BLOCK);
+  }
+
+  private static boolean shares(Clip a, Clip b, Frames run) {
+    for (int j = 0; j < a.skeleton().size(); j++) {
+      if (!a.rotation(j).shares(run, b.rotation(j)) || !sharesTravel(a, b, j, run)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static boolean sharesTravel(Clip a, Clip b, int joint, Frames run) {
+    Track mine = a.travel(joint);
+    Track other = b.travel(joint);
+    return mine == other || mine != null && other != null && mine.shares(run, other);
+  }
+
+  /** What one thread needs, made once and used for block after block. */
+  private static final class Desk {
+    final Window window;
+    final List<Watch> watches;
+
+    Desk(Motion motion, int most, double floor) {
+      window = new Window(motion, most, floor);
+      watches =
+          List.of(
+              new NoiseWatch(),
+              new StillWatch(motion),
+              new JoltWatch(reaches(motion)),
+              new BendWatch(),
+              new CollisionWatch(motion.body()),
+              new FeetWatch(),
+              new ShakeWatch());
+    }
+  }
+
+  private static double[] reaches(Motion motion) {
+    var skeleton = motion.clip().skeleton();
+    double[] reach = new double[skeleton.size()];
+    for (int j = skeleton.size() - 1; j > 0; j--) {
+      int p = skeleton.parent(j);
+      if (p >= 0) {
+        reach[p] = Math.max(reach[p], reach[j] + skeleton.joint(j).offset().length());
+      }
+    }
+    return reach;
+  }
+
+  private static void look(
+      Motion motion, BitSet stale, double floor, int reach, List<List<Mark>> found, Work work) {
+    int[] list = stale.stream().toArray();
+    Queue<Desk> desks = new ConcurrentLinkedQueue<>();
+    AtomicInteger done = new AtomicInteger();
+    Frames all = motion.clip().allFrames();
+    int most = Math.min(all.count(), BLOCK + 2 * reach);
+    IntStream.range(0, list.length)
+        .parallel()
+        .forEach(
+            n -> {
+              work.check();
+              Desk desk = desks.poll();
+              if (desk == null) {
+                desk = new Desk(motion, most, floor);
+              }
+              Frames block = block(list[n]).within(all);
+              desk.window.load(block, reach);
+              Marks marks = new Marks(block);
+              for (Watch watch : desk.watches) {
+                watch.look(desk.window, marks);
+              }
+              desks.add(desk);
+              found.set(list[n], marks.all());
+              work.done(done.incrementAndGet() / (double) list.length);
+            });
+  }
+}
