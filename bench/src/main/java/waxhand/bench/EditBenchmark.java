@@ -51,7 +51,7 @@ public class EditBenchmark {
       local.add(Plate.of("l" + i, level));
       plates.add(
           i % 3 == 1
-              ? Plate.of("s" + i, SmoothPass.KIND.defaults().withCutoff(6))
+              ? Plate.of("s" + i, SmoothPass.lowPass(6, 2))
                   .withSpan(new Span(4000 * i, 4000 * i + 600, 12, 12))
               : Plate.of("l" + i, level));
     }
@@ -85,7 +85,7 @@ public class EditBenchmark {
   @OutputTimeUnit(TimeUnit.MILLISECONDS)
   public double firstPoseUnderTenPasses() {
     turn++;
-    SmoothPass other = SmoothPass.KIND.defaults().withCutoff(6 + 0.1 * (turn % 20));
+    SmoothPass other = SmoothPass.lowPass(6 + 0.1 * (turn % 20), 2);
     Chain edited = wholeChain.changed("s1", p -> p.withPass(other));
     try {
       wholeEvaluator.evaluate(

@@ -10,8 +10,9 @@ import org.openjdk.jmh.annotations.Mode;
 import org.openjdk.jmh.annotations.OutputTimeUnit;
 import org.openjdk.jmh.annotations.Warmup;
 import waxhand.core.motion.Motion;
+import waxhand.core.passes.Place;
 import waxhand.core.passes.Plate;
-import waxhand.core.passes.Scope;
+import waxhand.core.passes.SmoothMethod;
 import waxhand.core.passes.SmoothPass;
 import waxhand.core.passes.Work;
 import waxhand.core.project.RawTake;
@@ -29,7 +30,7 @@ import waxhand.formats.bvh.BvhWriter;
 @Warmup(iterations = 2, time = 2)
 @Measurement(iterations = 4, time = 2)
 public class WholeTakeBenchmark {
-  private static final Plate SMOOTH = Plate.of("s", SmoothPass.KIND.defaults().withCutoff(6));
+  private static final Plate SMOOTH = Plate.of("s", SmoothPass.lowPass(6, 2));
 
   /** The floor: only the numbers of the file, on one thread, added up. */
   @Benchmark
@@ -62,6 +63,12 @@ public class WholeTakeBenchmark {
   }
 
   @Benchmark
+  public Motion adaptive(LongTake take) {
+    return Plate.of("a", SmoothPass.KIND.defaults())
+        .apply(take.raw, take.raw.clip().allFrames(), Work.UNWATCHED);
+  }
+
+  @Benchmark
   public byte[] write(LongTake take) {
     return BvhWriter.write(take.raw.clip(), Unit.CM, Up.Y);
   }
@@ -73,6 +80,9 @@ public class WholeTakeBenchmark {
 
   @Benchmark
   public SmoothPass suggestCutoff(LongTake take) {
-    return SmoothPass.KIND.defaults().settled(take.raw, Scope.ALL);
+    return SmoothPass.KIND
+        .defaults()
+        .withMethod(SmoothMethod.LOW_PASS)
+        .settled(take.raw, Place.ALL);
   }
 }

@@ -5,12 +5,10 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -18,7 +16,6 @@ import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Distance;
 import waxhand.core.project.RawTake;
 import waxhand.formats.Handoff;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.project.Recipe;
 
 @Command(
@@ -43,7 +40,7 @@ final class CleanVerb extends TakeVerb {
   @Override
   public Integer call() throws Exception {
     Recipe chosen = Recipe.named(recipe);
-    List<Path> files = files();
+    List<Path> files = TakeList.of(takes);
     boolean single =
         files.size() == 1 && target.toString().toLowerCase(Locale.ROOT).endsWith(".bvh");
     if (!single && Files.isRegularFile(target)) {
@@ -106,23 +103,5 @@ final class CleanVerb extends TakeVerb {
     if (!json) {
       out().println(receipt.words());
     }
-  }
-
-  private List<Path> files() throws IOException {
-    List<Path> files = new ArrayList<>();
-    for (Path path : takes) {
-      if (Files.isDirectory(path)) {
-        try (Stream<Path> inside = Files.list(path)) {
-          List<Path> found = inside.filter(TakeFiles::isTake).sorted().toList();
-          if (found.isEmpty()) {
-            throw new IOException(path + ": there is no take in this folder");
-          }
-          files.addAll(found);
-        }
-      } else {
-        files.add(path);
-      }
-    }
-    return files;
   }
 }

@@ -18,6 +18,7 @@ import picocli.CommandLine.ExitCode;
       SimulateVerb.class,
       InfoVerb.class,
       ConvertVerb.class,
+      SurveyVerb.class,
       CleanVerb.class,
       CompareVerb.class
     })

@@ -8,6 +8,7 @@ import org.joml.Vector3d;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Channel;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
@@ -79,6 +80,34 @@ public final class Samples {
     }
     travels.set(0, Track.of(Track.TRAVEL, p));
     return Motion.of(new Clip(skeleton, rateHz, rotations, travels));
+  }
+
+  /** With a wild frame of the left forearm and a frozen stretch of the body in every second. */
+  public static Motion faulty(Motion motion) {
+    Clip clip = motion.clip();
+    int second = (int) Math.round(clip.rateHz());
+    int forearm = clip.skeleton().indexOf("LeftForeArm");
+    double[] q = new double[4];
+    for (int f = second / 2; f + second / 4 < clip.frames(); f += second) {
+      clip.rotation(forearm).read(f, q, 0);
+      Quats.multiply(q, 0, new double[] {0, 0, Math.sin(0.4), Math.cos(0.4)}, 0, q, 0);
+      clip = clip.withRotation(forearm, clip.rotation(forearm).with(new Frames(f, f + 1), q));
+      Frames run = new Frames(f + 12, f + 22);
+      for (int j = 0; j < clip.skeleton().size(); j++) {
+        clip = clip.withRotation(j, held(clip.rotation(j), run));
+        clip = clip.hasTravel(j) ? clip.withTravel(j, held(clip.travel(j), run)) : clip;
+      }
+    }
+    return motion.with(clip);
+  }
+
+  /** The track with the first sample of a run kept for all of it. */
+  public static Track held(Track track, Frames run) {
+    double[] values = new double[track.width() * run.count()];
+    for (int n = 0; n < run.count(); n++) {
+      track.read(run.from(), values, n * track.width());
+    }
+    return track.with(run, values);
   }
 
   /** Whether joint and frame hold the very same bits in both. */

@@ -198,7 +198,7 @@ class RehearsalTest {
     for (double hz = 2; hz < 14; hz += 0.5) {
       Motion tried =
           smooth
-              .withPass(SmoothPass.KIND.defaults().withCutoff(hz))
+              .withPass(SmoothPass.lowPass(hz, 2))
               .apply(raw, raw.clip().allFrames(), Work.UNWATCHED);
       best = Math.min(best, Comparison.of(truth, tried, List.of()).poseRmsMm());
     }

@@ -182,7 +182,7 @@ public final class Evaluator {
     Frames active = plate.active(raw.clip().frames());
     return differs.isEmpty() || active.isEmpty()
         ? FrameSet.NONE
-        : differs.grown(kept.settled.reach(raw), all()).within(active);
+        : differs.grown(kept.settled.reach(raw, plate.place()), all()).within(active);
   }
 
   private int find(String id, int from) {
@@ -205,7 +205,7 @@ public final class Evaluator {
       if (k > 0) {
         ensure(k - 1, all(), work);
       }
-      found = found.settled(input(k), stage.plate.scope());
+      found = found.settled(input(k), stage.plate.place());
     }
     stage.settle = false;
     if (!found.equals(stage.settled)) {
@@ -231,7 +231,7 @@ public final class Evaluator {
       Frames work1 = run.within(active);
       if (k > 0) {
         ensure(k - 1, run, work);
-        int reach = work1.isEmpty() ? 0 : stage.settled.reach(input(k));
+        int reach = work1.isEmpty() ? 0 : stage.settled.reach(input(k), stage.plate.place());
         ensure(k - 1, work1.grown(reach).within(all()), work);
       }
       Motion in = input(k);

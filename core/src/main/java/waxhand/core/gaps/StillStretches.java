@@ -75,12 +75,30 @@ public final class StillStretches {
       if (parents[j] >= 0 && liveBelow[j] >= 2) {
         boolean[] own = still[j].clone();
         for (int n = 0; n < count; n++) {
-          own[n] &= !body[n] && !(liveBelow[parents[j]] >= 2 && still[parents[j]][n]);
+          // while the whole body is frozen a lost limb is still lost
+          own[n] &= body[n] || !(liveBelow[parents[j]] >= 2 && still[parents[j]][n]);
         }
+        dropOnlyBody(own, body);
         runs(own, j, rotations, steps, live, gaps);
       }
     }
     return gaps;
+  }
+
+  /** Clears runs in which the limb is still only because the body is. */
+  private static void dropOnlyBody(boolean[] own, boolean[] body) {
+    for (int n = 0; n < own.length; n++) {
+      int end = n;
+      boolean only = true;
+      while (end < own.length && own[end]) {
+        only &= body[end];
+        end++;
+      }
+      if (only) {
+        Arrays.fill(own, n, end, false);
+      }
+      n = Math.max(n, end);
+    }
   }
 
   /** Makes of "this joint is still" "all that moves of this limb is still". */

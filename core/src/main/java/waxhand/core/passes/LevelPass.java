@@ -89,7 +89,7 @@ public record LevelPass(
   }
 
   @Override
-  public int reach(Motion in) {
+  public int reach(Motion in, Place place) {
     return 0;
   }
 
@@ -99,7 +99,7 @@ public record LevelPass(
   }
 
   @Override
-  public LevelPass settled(Motion in, Scope scope) {
+  public LevelPass settled(Motion in, Place place) {
     return isSettled() ? this : withFloor(OptionalDouble.of(Floor.height(in)));
   }
 
@@ -126,7 +126,7 @@ public record LevelPass(
   }
 
   @Override
-  public Motion apply(Motion in, Frames frames, Scope scope, Work work) {
+  public Motion apply(Motion in, Frames frames, Place place, Work work) {
     double floor = floorM.getAsDouble();
     return moved(in, frames, floor, scaleFor(in), headingRad, eastM, southM);
   }

@@ -15,8 +15,13 @@ public interface Pass {
    * This pass with everything that is to be found from the take filled in; itself where nothing is.
    * May look at every frame of {@code in}.
    */
-  default Pass settled(Motion in, Scope scope) {
+  default Pass settled(Motion in, Place place) {
     return this;
+  }
+
+  /** Whether the setting of that key has any effect as the pass is otherwise set. */
+  default boolean uses(String key) {
+    return true;
   }
 
   /** Whether nothing is left to be found. */
@@ -25,16 +30,16 @@ public interface Pass {
   }
 
   /** How many frames to either side of a frame a settled pass's result can depend on. */
-  int reach(Motion in);
+  int reach(Motion in, Place place);
 
   /**
-   * Computes the frames of {@code frames} for the parts of {@code scope}; all other samples are
-   * those of {@code in}, shared. The result of a frame must not depend on which frames are asked
-   * for. The pass must be settled.
+   * Computes the frames of {@code frames} for the parts of {@code place}, whose frames they lie in;
+   * all other samples are those of {@code in}, shared. The result of a frame must not depend on
+   * which frames are asked for. The pass must be settled.
    *
    * @throws java.util.concurrent.CancellationException if {@code work} was stopped
    */
-  Motion apply(Motion in, Frames frames, Scope scope, Work work);
+  Motion apply(Motion in, Frames frames, Place place, Work work);
 
   /**
    * A settled pass at a share of its strength, for passes whose result cannot be mixed with their

@@ -20,6 +20,11 @@ public record PassKind<P extends Pass>(
     settings = List.copyOf(settings);
   }
 
+  /** Whether a setting has any effect on a pass as it is set otherwise. */
+  public boolean applies(Pass pass, Setting<?> setting) {
+    return own(pass).uses(setting.key());
+  }
+
   /** Settings of a pass of this kind, by key, in plain form. */
   public Map<String, Object> plain(Pass pass) {
     Map<String, Object> values = new LinkedHashMap<>();

@@ -5,7 +5,8 @@ import java.util.Optional;
 
 /** The list of all kinds of pass. A new kind is one line here. */
 public final class PassKinds {
-  public static final List<PassKind<?>> ALL = List.of(LevelPass.KIND, SmoothPass.KIND);
+  public static final List<PassKind<?>> ALL =
+      List.of(DespikePass.KIND, GapFillPass.KIND, SmoothPass.KIND, LevelPass.KIND);
 
   private PassKinds() {}
 

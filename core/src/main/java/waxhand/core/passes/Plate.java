@@ -59,6 +59,10 @@ public record Plate(
     return new Plate(id, name, pass, span, scope, weight, other);
   }
 
+  public Place place() {
+    return new Place(span, scope);
+  }
+
   /** Whether anything comes out changed. */
   public boolean acts() {
     return !muted && weight > 0;
@@ -81,16 +85,16 @@ public record Plate(
     if (run.isEmpty()) {
       return in;
     }
-    Pass settled = pass.settled(in, scope);
+    Pass settled = pass.settled(in, place());
     Optional<Pass> weak = weight < 1 ? settled.weakened(weight, in) : Optional.empty();
     if (weak.isPresent()) {
-      return weak.get().apply(in, run, scope, work);
+      return weak.get().apply(in, run, place(), work);
     }
     BitSet joints = scope.joints(in.body());
     if (joints.isEmpty()) {
       return in;
     }
-    Motion out = settled.apply(in, run, scope, work);
+    Motion out = settled.apply(in, run, place(), work);
     boolean full = weight == 1 && (span.isAll() || !pass.kind().local());
     return full ? out : in.with(mixed(in.clip(), out.clip(), run));
   }

@@ -2,49 +2,115 @@ package waxhand.core.passes;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.BitSet;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.atomic.AtomicInteger;
-import java.util.stream.IntStream;
+import java.util.function.BiFunction;
+import java.util.function.Function;
+import waxhand.core.body.BodyPart;
 import waxhand.core.maths.Quats;
 import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
-import waxhand.core.signal.Butterworth;
 import waxhand.core.signal.ResidualAnalysis;
+import waxhand.core.signal.Smoother;
+import waxhand.core.signal.SmoothingSpline;
 
 /**
- * Removes jitter by a zero-phase Butterworth low-pass: joint rotations as rotation vectors about
- * the middle of their block, continuous from frame to frame, and travel as it is.
+ * Removes jitter: joint rotations as rotation vectors about the middle of their block, continuous
+ * from frame to frame, and travel as it is.
  *
  * <p>The take is cut into fixed blocks, each filtered with as many frames of its neighbours as the
  * filter can feel, so that a frame's result does not depend on which frames were asked for. A body
  * that spins so far within a block that its rotation vectors would turn over is filtered on
  * quaternion components there.
  *
- * @param cutoffHz of one of the two directions; suggested by residual analysis while empty
- * @param order of one direction: 2, 4, 6 or 8
+ * @param method how
+ * @param strength of the adaptive method, 1 as fitted
+ * @param cutoffHz of low-pass and spline; found from the take while empty: by residual analysis for
+ *     the low-pass, by cross-validation for the spline
+ * @param order of one direction of the low-pass: 2, 4, 6 or 8
+ * @param windowS length of the window of local polynomial and median, seconds
+ * @param degree of the local polynomial: 1 to 5
+ * @param shares by large part of the body, how strongly it is smoothed: 1 as set, 0 not at all
  * @param turns whether rotations are smoothed
  * @param travel whether positions of roots and moving joints are smoothed
  */
-public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, boolean travel)
+public record SmoothPass(
+    SmoothMethod method,
+    double strength,
+    OptionalDouble cutoffHz,
+    int order,
+    double windowS,
+    int degree,
+    Shares shares,
+    boolean turns,
+    boolean travel)
     implements Pass {
+  /** How strongly the large parts are smoothed, each 0 to 4. */
+  public record Shares(double head, double trunk, double arms, double legs) {
+    public static final Shares EVEN = new Shares(1, 1, 1, 1);
+
+    public Shares {
+      for (double share : new double[] {head, trunk, arms, legs}) {
+        if (!(share >= 0 && share <= 4)) {
+          throw new IllegalArgumentException("share " + share + "; it must be from 0 to 4");
+        }
+      }
+    }
+
+    double of(BodyPart part) {
+      return switch (part) {
+        case HEAD -> head;
+        case TRUNK -> trunk;
+        case LEFT_ARM, RIGHT_ARM -> arms;
+        case LEFT_LEG, RIGHT_LEG -> legs;
+      };
+    }
+  }
+
   private static final List<String> ORDERS = List.of("2", "4", "6", "8");
+  private static final List<String> DEGREES = List.of("1", "2", "3", "4", "5");
 
   public static final PassKind<SmoothPass> KIND =
       new PassKind<>(
           "smooth",
           "Smooth",
-          "Takes out what is quicker than the cutoff: jitter, and too much of the acting if it is"
-              + " set too low.",
-          new SmoothPass(OptionalDouble.empty(), 2, true, true),
+          "Takes out jitter. Too strong, it takes out acting too: strikes, grabs, quick hands.",
+          new SmoothPass(
+              SmoothMethod.ADAPTIVE,
+              1,
+              OptionalDouble.empty(),
+              2,
+              0.12,
+              3,
+              Shares.EVEN,
+              true,
+              true),
           List.of(
+              new Setting.Choice<>(
+                  "method",
+                  "Method",
+                  SmoothMethod.allWords(),
+                  "Adaptive opens at strikes and quick moves and closes at rest. The others treat"
+                      + " every frame alike.",
+                  p -> p.method.words(),
+                  (p, v) -> p.withMethod(SmoothMethod.of(v))),
+              new Setting.Number<>(
+                  "strength",
+                  "Strength",
+                  "×",
+                  0.2,
+                  4,
+                  0.05,
+                  "1 is what brings simulated takes nearest to their truth.",
+                  SmoothPass::strength,
+                  (p, v) -> p.withStrength(v)),
               new Setting.Found<>(
                   "cutoffHz",
                   "Cutoff",
@@ -54,38 +120,88 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
                   0.1,
                   "Movement quicker than this is taken out. Lower is smoother.",
                   SmoothPass::cutoffHz,
-                  (p, v) -> new SmoothPass(v, p.order, p.turns, p.travel)),
+                  (p, v) -> p.withCutoff(v)),
               new Setting.Choice<>(
                   "order",
                   "Order",
                   ORDERS,
                   "How sharply the cutoff divides. High orders ring at impacts.",
                   p -> Integer.toString(p.order),
-                  (p, v) -> new SmoothPass(p.cutoffHz, Integer.parseInt(v), p.turns, p.travel)),
+                  (p, v) -> p.withOrder(Integer.parseInt(v))),
+              new Setting.Number<>(
+                  "windowS",
+                  "Window",
+                  "ms",
+                  0.01,
+                  1,
+                  0.01,
+                  "How much time is looked at for each frame. Longer is smoother.",
+                  SmoothPass::windowS,
+                  (p, v) -> p.withWindow(v)),
+              new Setting.Choice<>(
+                  "degree",
+                  "Degree",
+                  DEGREES,
+                  "Of the polynomial laid through each window. Higher follows more closely.",
+                  p -> Integer.toString(p.degree),
+                  (p, v) -> p.withDegree(Integer.parseInt(v))),
+              share("head", "Head", Shares::head, (s, v) -> new Shares(v, s.trunk, s.arms, s.legs)),
+              share(
+                  "trunk", "Trunk", Shares::trunk, (s, v) -> new Shares(s.head, v, s.arms, s.legs)),
+              share("arms", "Arms", Shares::arms, (s, v) -> new Shares(s.head, s.trunk, v, s.legs)),
+              share("legs", "Legs", Shares::legs, (s, v) -> new Shares(s.head, s.trunk, s.arms, v)),
               new Setting.Switch<>(
                   "turns",
                   "Turns",
                   "Smooth the rotations of the parts.",
                   SmoothPass::turns,
-                  (p, v) -> new SmoothPass(p.cutoffHz, p.order, v, p.travel)),
+                  (p, v) -> p.withTurns(v, p.travel)),
               new Setting.Switch<>(
                   "travel",
                   "Travel",
                   "Smooth the path of the hips and of joints that move.",
                   SmoothPass::travel,
-                  (p, v) -> new SmoothPass(p.cutoffHz, p.order, p.turns, v))),
+                  (p, v) -> p.withTurns(p.turns, v))),
           true);
+
+  private static Setting<SmoothPass> share(
+      String key,
+      String words,
+      Function<Shares, Double> get,
+      BiFunction<Shares, Double, Shares> set) {
+    return new Setting.Number<>(
+        key,
+        words,
+        "×",
+        0,
+        4,
+        0.05,
+        "How strongly this part is smoothed: 1 as set above, 0 not at all.",
+        p -> get.apply(p.shares),
+        (p, v) -> p.withShares(set.apply(p.shares, v)));
+  }
 
   /** Frames filtered together. */
   static final int BLOCK = 3 * Track.CHUNK;
 
-  /** Most frames that residual analysis looks at. */
+  /** Most frames that are looked at to find a cutoff. */
   private static final int ANALYSED = 2400;
 
   public SmoothPass {
     if (!ORDERS.contains(Integer.toString(order))) {
       throw new IllegalArgumentException("order " + order + "; it must be one of " + ORDERS);
     }
+    if (!DEGREES.contains(Integer.toString(degree))) {
+      throw new IllegalArgumentException("degree " + degree + "; it must be one of " + DEGREES);
+    }
+    if (!(strength > 0 && windowS > 0)) {
+      throw new IllegalArgumentException("strength " + strength + ", window " + windowS + " s");
+    }
+  }
+
+  /** A low-pass with that cutoff. */
+  public static SmoothPass lowPass(double cutoffHz, int order) {
+    return KIND.defaults().withMethod(SmoothMethod.LOW_PASS).withCutoff(cutoffHz).withOrder(order);
   }
 
   @Override
@@ -93,28 +209,89 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
     return KIND;
   }
 
+  @Override
+  public boolean uses(String key) {
+    boolean ofSome = Set.of("strength", "cutoffHz", "order", "windowS", "degree").contains(key);
+    return !ofSome || method.uses(key);
+  }
+
+  public SmoothPass withMethod(SmoothMethod m) {
+    return new SmoothPass(m, strength, cutoffHz, order, windowS, degree, shares, turns, travel);
+  }
+
+  public SmoothPass withStrength(double s) {
+    return new SmoothPass(method, s, cutoffHz, order, windowS, degree, shares, turns, travel);
+  }
+
   public SmoothPass withCutoff(double hz) {
-    return new SmoothPass(OptionalDouble.of(hz), order, turns, travel);
+    return withCutoff(OptionalDouble.of(hz));
+  }
+
+  private SmoothPass withCutoff(OptionalDouble hz) {
+    return new SmoothPass(method, strength, hz, order, windowS, degree, shares, turns, travel);
+  }
+
+  public SmoothPass withOrder(int o) {
+    return new SmoothPass(method, strength, cutoffHz, o, windowS, degree, shares, turns, travel);
+  }
+
+  public SmoothPass withWindow(double s) {
+    return new SmoothPass(method, strength, cutoffHz, order, s, degree, shares, turns, travel);
+  }
+
+  public SmoothPass withDegree(int d) {
+    return new SmoothPass(method, strength, cutoffHz, order, windowS, d, shares, turns, travel);
+  }
+
+  public SmoothPass withShares(Shares s) {
+    return new SmoothPass(method, strength, cutoffHz, order, windowS, degree, s, turns, travel);
+  }
+
+  public SmoothPass withTurns(boolean rotations, boolean places) {
+    return new SmoothPass(
+        method, strength, cutoffHz, order, windowS, degree, shares, rotations, places);
+  }
+
+  /** The filter for a large part of the body; empty where it would keep everything. */
+  private Optional<Smoother> smoother(double rateHz, BodyPart part) {
+    double share = shares.of(part);
+    if (!isSettled() || share == 0) {
+      return Optional.empty();
+    }
+    if (method.hasCutoff() && !(cutoffHz.getAsDouble() / share < rateHz / 2)) {
+      return Optional.empty();
+    }
+    return Optional.of(method.smoother(this, rateHz, share));
   }
 
   @Override
-  public int reach(Motion in) {
+  public int reach(Motion in, Place place) {
     double rate = in.clip().rateHz();
-    double hz = cutoffHz.orElse(Double.POSITIVE_INFINITY);
-    return hz < rate / 2 ? BLOCK + new Butterworth(rate, hz, order).reach() : 0;
+    int most = 0;
+    for (BodyPart part : BodyPart.values()) {
+      most = Math.max(most, smoother(rate, part).map(s -> BLOCK + s.reach()).orElse(0));
+    }
+    return most;
   }
 
   @Override
   public boolean isSettled() {
-    return cutoffHz.isPresent();
+    return !method.hasCutoff() || cutoffHz.isPresent();
   }
 
   /** With the suggested cutoff; on a take too short to tell, itself, which then changes nothing. */
   @Override
-  public SmoothPass settled(Motion in, Scope scope) {
-    return isSettled()
-        ? this
-        : analyse(in, scope).map(found -> withCutoff(found.suggestedHz())).orElse(this);
+  public SmoothPass settled(Motion in, Place place) {
+    if (isSettled()) {
+      return this;
+    }
+    if (method == SmoothMethod.SPLINE) {
+      List<double[]> signals = signals(in, place.scope());
+      return signals.isEmpty()
+          ? this
+          : withCutoff(SmoothingSpline.byCrossValidation(signals, 3).cutoffHz(in.clip().rateHz()));
+    }
+    return analyse(in, place.scope()).map(found -> withCutoff(found.suggestedHz())).orElse(this);
   }
 
   /**
@@ -122,18 +299,23 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
    * take; empty where the take is too short to tell.
    */
   public Optional<ResidualAnalysis> analyse(Motion in, Scope scope) {
+    List<double[]> signals = signals(in, scope);
+    return signals.isEmpty()
+        ? Optional.empty()
+        : Optional.of(ResidualAnalysis.of(signals, in.clip().rateHz(), order));
+  }
+
+  /** Rotation vectors of the parts that turn; none where the take is too short to tell anything. */
+  private List<double[]> signals(Motion in, Scope scope) {
     Clip clip = in.clip();
     int count = Math.min(clip.frames(), ANALYSED);
     int from = (clip.frames() - count) / 2;
-    Frames run = new Frames(from, from + count);
-    if (count < 16) {
-      return Optional.empty();
-    }
     List<double[]> signals = new ArrayList<>();
-    scope.joints(in.body()).stream().forEach(j -> collect(clip, j, run, signals));
-    return signals.isEmpty()
-        ? Optional.empty()
-        : Optional.of(ResidualAnalysis.of(signals, clip.rateHz(), order));
+    if (count >= 16) {
+      Frames run = new Frames(from, from + count);
+      scope.joints(in.body()).stream().forEach(j -> collect(clip, j, run, signals));
+    }
+    return signals;
   }
 
   private void collect(Clip clip, int joint, Frames run, List<double[]> signals) {
@@ -155,43 +337,34 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
   }
 
   @Override
-  public Motion apply(Motion in, Frames frames, Scope scope, Work work) {
+  public Motion apply(Motion in, Frames frames, Place place, Work work) {
     Clip clip = in.clip();
-    double cutoff = cutoffHz.orElse(Double.POSITIVE_INFINITY);
-    if (!(cutoff < clip.rateHz() / 2) || clip.frames() < 2) {
+    if (clip.frames() < 2) {
       return in;
     }
-    Butterworth filter = new Butterworth(clip.rateHz(), cutoff, order);
-    BitSet joints = scope.joints(in.body());
-    int[] list = joints.stream().toArray();
-    ConcurrentHashMap<Integer, Track> rotations = new ConcurrentHashMap<>();
-    ConcurrentHashMap<Integer, Track> travels = new ConcurrentHashMap<>();
-    Set<Axis> axes = scope.axes();
-    AtomicInteger done = new AtomicInteger();
-    IntStream.range(0, list.length)
-        .parallel()
-        .forEach(
-            n -> {
-              work.check();
-              int j = list[n];
-              if (turns) {
-                rotations.put(j, rotation(clip.rotation(j), frames, filter, axes));
-              }
-              if (travel && clip.hasTravel(j)) {
-                travels.put(j, travel(clip.travel(j), frames, filter, axes));
-              }
-              work.done(done.incrementAndGet() / (double) list.length);
-            });
-    Clip out = clip;
-    for (int j : list) {
-      if (rotations.containsKey(j)) {
-        out = out.withRotation(j, rotations.get(j));
-      }
-      if (travels.containsKey(j)) {
-        out = out.withTravel(j, travels.get(j));
-      }
+    Map<BodyPart, Smoother> smoothers = new EnumMap<>(BodyPart.class);
+    for (BodyPart part : BodyPart.values()) {
+      smoother(clip.rateHz(), part).ifPresent(s -> smoothers.put(part, s));
     }
-    return in.with(out);
+    if (smoothers.isEmpty()) {
+      return in;
+    }
+    Set<Axis> axes = place.scope().axes();
+    return in.with(
+        EachJoint.change(
+            clip,
+            place.joints(in.body()),
+            work,
+            (j, track) -> {
+              Smoother smoother = smoothers.get(BodyPart.of(in.body(), j));
+              if (smoother == null) {
+                return track;
+              }
+              if (track.width() == Track.ROTATION) {
+                return turns ? rotation(track, frames, smoother, axes) : track;
+              }
+              return travel ? travel(track, frames, smoother, axes) : track;
+            }));
   }
 
   /** Blocks that hold frames of {@code frames}, each with the frames it feels. */
@@ -203,7 +376,7 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
     return blocks;
   }
 
-  private static Track rotation(Track track, Frames frames, Butterworth filter, Set<Axis> axes) {
+  private static Track rotation(Track track, Frames frames, Smoother filter, Set<Axis> axes) {
     Track out = track;
     int most = BLOCK + 2 * filter.reach();
     double[] q = new double[4 * most];
@@ -242,7 +415,7 @@ public record SmoothPass(OptionalDouble cutoffHz, int order, boolean turns, bool
     return out;
   }
 
-  private static Track travel(Track track, Frames frames, Butterworth filter, Set<Axis> axes) {
+  private static Track travel(Track track, Frames frames, Smoother filter, Set<Axis> axes) {
     Track out = track;
     for (Frames block : blocks(frames)) {
       Frames window = block.grown(filter.reach()).within(Frames.first(track.frames()));

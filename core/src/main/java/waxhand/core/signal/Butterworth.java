@@ -8,7 +8,7 @@ package waxhand.core.signal;
  * "Discrete-Time Signal Processing", 3rd ed. 2010, section 7.1). The cutoff is that of one pass
  * (half the power); forward and backward together halve the amplitude there. Immutable.
  */
-public final class Butterworth {
+public final class Butterworth implements Smoother {
   /** How far an impulse response has decayed, relative to 1, where it is taken to have ended. */
   private static final double DECAYED = 1e-14;
 
@@ -58,12 +58,14 @@ public final class Butterworth {
   }
 
   /** Samples after which an impulse leaves no trace in double precision, both passes together. */
+  @Override
   public int reach() {
     double samples = Math.log(DECAYED) / Math.log(Math.min(slowestPole, 1 - 1e-9));
     return (int) Math.min(1e8, Math.ceil(1.2 * samples)) + padding();
   }
 
   /** Numbers the workspace of {@link #smooth} must hold. */
+  @Override
   public int workspace(int count, int width) {
     return (count + 2 * padding()) * width;
   }
@@ -77,6 +79,7 @@ public final class Butterworth {
    * @param values modified: the first count · width numbers
    * @param work at least {@link #workspace} numbers. Modified.
    */
+  @Override
   public void smooth(double[] values, int count, int width, double[] work) {
     if (count < 2) {
       return;

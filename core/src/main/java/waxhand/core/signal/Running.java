@@ -53,12 +53,15 @@ public final class Running {
    * @param dest another array. Modified: the first {@code count} numbers.
    */
   public static void mean(double[] values, int count, int half, double[] dest) {
+    double sum = 0;
+    int from = 0;
+    int to = 0;
     for (int n = 0; n < count; n++) {
-      double sum = 0;
-      int from = Math.max(0, n - half);
-      int to = Math.min(count, n + half + 1);
-      for (int k = from; k < to; k++) {
-        sum += values[k];
+      for (; to < Math.min(count, n + half + 1); to++) {
+        sum += values[to];
+      }
+      for (; from < n - half; from++) {
+        sum -= values[from];
       }
       dest[n] = sum / (to - from);
     }

@@ -1,18 +1,13 @@
 package waxhand.core.survey;
 
+import waxhand.core.passes.DespikePass;
 import waxhand.core.signal.Running;
 import waxhand.core.signal.WildFrames;
 
 /** Jitter and spikes of every joint, in what a cubic through the neighbours leaves of a sample. */
 final class NoiseWatch implements Watch {
-  /** Spikes: what {@link waxhand.core.passes.DespikePass} takes for one by default. */
-  private static final double LEAST_RAD = Math.toRadians(9);
-
-  /** Below this rate strikes and quick turns leave more of a sample than a cubic can tell. */
-  private static final double COARSE_HZ = 60;
-
-  static final double LEAST_M = 0.018;
-  static final double TIMES = 6;
+  /** Spikes are what this pass would replace. */
+  private static final DespikePass MENDS = DespikePass.KIND.defaults();
 
   /** Of normal noise in three components the residual's median times this is its rms angle. */
   private static final double RMS = 0.81;
@@ -22,11 +17,6 @@ final class NoiseWatch implements Watch {
   /** Of noise the residual is 0.57 of the second difference; of motion much less. */
   private static final double ROUGH = 0.43;
 
-  /** Smallest residual of a rotation that can be a spike at that rate. */
-  static double leastRad(double rateHz) {
-    return LEAST_RAD * Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
-  }
-
   @Override
   public void look(Window w, Marks marks) {
     int count = w.count();
@@ -35,7 +25,7 @@ final class NoiseWatch implements Watch {
     double[] bend = new double[count];
     double[] usualBend = new double[count];
     for (int j = 0; j < w.joints(); j++) {
-      WildFrames.find(w.rotation(j), count, 4, true, leastRad(w.rateHz()), TIMES, usual, size);
+      MENDS.turns(w.rotation(j), count, w.rateHz(), usual, size);
       spikes(w, marks, j, size, Math.toDegrees(1));
       bends(w.rotation(j), count, bend);
       Running.median(bend, count, WildFrames.HALF, usualBend);
@@ -47,7 +37,7 @@ final class NoiseWatch implements Watch {
       int gap = w.frames(0.3, 8);
       marks.runs(FindingKind.JITTER, j, usual, count, w.first(), JITTER_DEG, shortest, gap, -1);
       if (w.travel(j) != null) {
-        WildFrames.find(w.travel(j), count, 3, false, LEAST_M, TIMES, usual, size);
+        MENDS.travel(w.travel(j), count, w.rateHz(), usual, size);
         // a metre of travel weighs as much as a radian of turn, in the unit of the kind
         spikes(w, marks, j, size, Math.toDegrees(1) * 3);
       }

@@ -31,8 +31,7 @@ class EvaluatorTest {
   }
 
   private static Plate smooth(String id, int from, int to, double hz) {
-    return Plate.of(id, SmoothPass.KIND.defaults().withCutoff(hz))
-        .withSpan(new Span(from, to, 5, 5));
+    return Plate.of(id, SmoothPass.lowPass(hz, 2)).withSpan(new Span(from, to, 5, 5));
   }
 
   /** Ten plates: two filters far apart in time, the rest frame by frame. */

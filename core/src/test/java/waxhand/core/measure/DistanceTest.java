@@ -31,7 +31,7 @@ class DistanceTest {
   @Test
   void aSpanIsApartInItsFramesOnly() {
     Motion smooth =
-        Plate.of("s", SmoothPass.KIND.defaults().withCutoff(3))
+        Plate.of("s", SmoothPass.lowPass(3, 2))
             .withSpan(new Span(400, 600, 0, 0))
             .apply(IN, IN.clip().allFrames(), Work.UNWATCHED);
     double[] apart = Distance.overTime(IN, smooth, 1000);

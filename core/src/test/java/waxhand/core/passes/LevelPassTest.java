@@ -69,7 +69,7 @@ class LevelPassTest {
   @Test
   void aLevelTakeIsLeftAsItIs() {
     Motion level = run(LevelPass.KIND.defaults(), 1);
-    LevelPass again = LevelPass.KIND.defaults().settled(level, Scope.ALL);
+    LevelPass again = LevelPass.KIND.defaults().settled(level, Place.ALL);
     assertThat(again.floorM().getAsDouble()).as("floor found again").isCloseTo(0, within(1e-9));
     LevelPass idle = new LevelPass(OptionalDouble.of(0), OptionalDouble.empty(), 0, 0, 0);
     assertThat(run(idle, 1).clip().travel(0)).isSameAs(IN.clip().travel(0));

@@ -23,7 +23,7 @@ import waxhand.core.motion.WorldPose;
 
 /** What every kind of pass must keep to, and what the single kinds promise. */
 class PassContractTest {
-  private static final Motion RAW = Samples.swaying(700, 120, 0.02, 1);
+  private static final Motion RAW = Samples.faulty(Samples.swaying(700, 120, 0.02, 1));
 
   private static Motion run(Plate plate, Motion in) {
     return plate.apply(in, in.clip().allFrames(), Work.UNWATCHED);
@@ -34,9 +34,7 @@ class PassContractTest {
     Pass pass =
         kind.id().equals("level")
             ? new LevelPass(OptionalDouble.of(0.03), OptionalDouble.empty(), 0.4, 0.2, -0.1)
-            : kind.id().equals("smooth")
-                ? SmoothPass.KIND.defaults().withCutoff(4)
-                : kind.defaults();
+            : kind.id().equals("smooth") ? SmoothPass.lowPass(4, 2) : kind.defaults();
     return Plate.of("p", pass);
   }
 
@@ -81,13 +79,14 @@ class PassContractTest {
           changed |= !same;
         }
       }
-      assertThat(changed).isTrue();
+      // a span may hold nothing to mend
+      assertThat(changed || kind != SmoothPass.KIND).isTrue();
     }
   }
 
   @Test
   void aFramesResultDoesNotDependOnWhichFramesWereAskedFor() {
-    Motion longer = Samples.swaying(5000, 120, 0.02, 2);
+    Motion longer = Samples.faulty(Samples.swaying(5000, 120, 0.02, 2));
     for (PassKind<?> kind : PassKinds.ALL) {
       Plate plate = strong(kind);
       Clip whole = run(plate, longer).clip();
@@ -172,7 +171,7 @@ class PassContractTest {
   @Test
   void levelFindsTheFloorScalesAndTurnsAboutTheOrigin() {
     Motion still = Samples.swaying(300, 120, 0, 1);
-    LevelPass settled = LevelPass.KIND.defaults().settled(still, Scope.ALL);
+    LevelPass settled = LevelPass.KIND.defaults().settled(still, Place.ALL);
     assertThat(settled.floorM()).isPresent();
     LevelPass big =
         new LevelPass(

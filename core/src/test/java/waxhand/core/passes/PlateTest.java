@@ -15,7 +15,7 @@ import waxhand.core.motion.Motion;
 /** How span, scope and weight confine a pass. */
 class PlateTest {
   private final Motion raw = Samples.swaying(400, 120, 0.03, 4);
-  private final Plate smooth = Plate.of("s", SmoothPass.KIND.defaults().withCutoff(3));
+  private final Plate smooth = Plate.of("s", SmoothPass.lowPass(3, 2));
 
   private Motion run(Plate plate) {
     return plate.apply(raw, raw.clip().allFrames(), Work.UNWATCHED);
@@ -65,10 +65,9 @@ class PlateTest {
 
   @Test
   void aCutoffBeyondHalfTheRateChangesNothing() {
-    assertThat(run(Plate.of("s", SmoothPass.KIND.defaults().withCutoff(60))).clip())
-        .isSameAs(raw.clip());
+    assertThat(run(Plate.of("s", SmoothPass.lowPass(60, 2))).clip()).isSameAs(raw.clip());
     Motion tiny = Samples.swaying(3, 120, 0.03, 4);
-    Plate found = Plate.of("s", SmoothPass.KIND.defaults());
+    Plate found = Plate.of("s", SmoothPass.KIND.defaults().withMethod(SmoothMethod.LOW_PASS));
     assertThat(found.apply(tiny, new Frames(0, 3), Work.UNWATCHED).clip()).isSameAs(tiny.clip());
   }
 

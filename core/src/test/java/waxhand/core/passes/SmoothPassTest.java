@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.EnumSet;
 import java.util.List;
-import java.util.OptionalDouble;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -41,8 +40,8 @@ class SmoothPassTest {
   }
 
   private static Motion smooth(Motion in, double cutoffHz, int order) {
-    SmoothPass pass = new SmoothPass(OptionalDouble.of(cutoffHz), order, true, true);
-    return pass.apply(in, in.clip().allFrames(), Scope.ALL, Work.UNWATCHED);
+    SmoothPass pass = SmoothPass.lowPass(cutoffHz, order);
+    return pass.apply(in, in.clip().allFrames(), Place.ALL, Work.UNWATCHED);
   }
 
   private static double angle(Motion motion, int frame) {
@@ -104,16 +103,16 @@ class SmoothPassTest {
   @Test
   void whatIsSwitchedOffStaysBitForBit() {
     Motion in = Samples.swaying(600, RATE, 0.02, 12);
-    SmoothPass turns = new SmoothPass(OptionalDouble.of(4), 2, true, false);
-    SmoothPass travel = new SmoothPass(OptionalDouble.of(4), 2, false, true);
-    Clip onlyTurns = turns.apply(in, in.clip().allFrames(), Scope.ALL, Work.UNWATCHED).clip();
-    Clip onlyTravel = travel.apply(in, in.clip().allFrames(), Scope.ALL, Work.UNWATCHED).clip();
+    SmoothPass turns = SmoothPass.lowPass(4, 2).withTurns(true, false);
+    SmoothPass travel = SmoothPass.lowPass(4, 2).withTurns(false, true);
+    Clip onlyTurns = turns.apply(in, in.clip().allFrames(), Place.ALL, Work.UNWATCHED).clip();
+    Clip onlyTravel = travel.apply(in, in.clip().allFrames(), Place.ALL, Work.UNWATCHED).clip();
     assertThat(onlyTurns.travel(0)).isSameAs(in.clip().travel(0));
     for (int j = 0; j < in.clip().skeleton().size(); j++) {
       assertThat(onlyTurns.rotation(j)).isNotSameAs(in.clip().rotation(j));
       assertThat(onlyTravel.rotation(j)).isSameAs(in.clip().rotation(j));
     }
-    Scope sideways = Scope.ALL.withAxes(EnumSet.of(Axis.X));
+    Place sideways = Place.of(Scope.ALL.withAxes(EnumSet.of(Axis.X)));
     Clip one = travel.apply(in, in.clip().allFrames(), sideways, Work.UNWATCHED).clip();
     for (int f = 0; f < 600; f++) {
       assertThat(one.travel(0).at(f, 1)).isEqualTo(in.clip().travel(0).at(f, 1));
@@ -122,7 +121,11 @@ class SmoothPassTest {
     assertThat(one.travel(0).at(300, 0)).isNotEqualTo(in.clip().travel(0).at(300, 0));
     assertThat(
             travel
-                .apply(in, in.clip().allFrames(), Scope.ALL.withAxes(Set.of()), Work.UNWATCHED)
+                .apply(
+                    in,
+                    in.clip().allFrames(),
+                    Place.of(Scope.ALL.withAxes(Set.of())),
+                    Work.UNWATCHED)
                 .clip()
                 .travel(0))
         .as("no axis, no change")
@@ -139,14 +142,14 @@ class SmoothPassTest {
   @Test
   void theReachSaysHowFarAChangeSpreads() {
     Motion in = Samples.swaying(3000, RATE, 0.02, 13);
-    SmoothPass pass = SmoothPass.KIND.defaults().withCutoff(6);
+    SmoothPass pass = SmoothPass.lowPass(6, 2);
     double[] other = {0.1, 0.2, 0.3, 0.9};
     Quats.normalize(other, 0);
     Clip poked =
         in.clip().withRotation(4, in.clip().rotation(4).with(new Frames(1500, 1501), other));
-    Clip a = pass.apply(in, in.clip().allFrames(), Scope.ALL, Work.UNWATCHED).clip();
-    Clip b = pass.apply(in.with(poked), in.clip().allFrames(), Scope.ALL, Work.UNWATCHED).clip();
-    int reach = pass.reach(in);
+    Clip a = pass.apply(in, in.clip().allFrames(), Place.ALL, Work.UNWATCHED).clip();
+    Clip b = pass.apply(in.with(poked), in.clip().allFrames(), Place.ALL, Work.UNWATCHED).clip();
+    int reach = pass.reach(in, Place.ALL);
     int first = -1;
     int last = -1;
     for (int f = 0; f < 3000; f++) {
@@ -165,12 +168,16 @@ class SmoothPassTest {
     assertThat(smooth(tiny, 5, 2)).isSameAs(tiny);
     Motion in = turning(100, f -> 0.01 * f);
     assertThat(smooth(in, 60, 2)).as("half the rate").isSameAs(in);
-    assertThatThrownBy(() -> new SmoothPass(OptionalDouble.of(5), 3, true, true))
-        .hasMessageContaining("order 3");
-    assertThat(SmoothPass.KIND.defaults().settled(turning(8, f -> f), Scope.ALL).isSettled())
+    assertThatThrownBy(() -> SmoothPass.lowPass(5, 3)).hasMessageContaining("order 3");
+    assertThat(
+            SmoothPass.KIND
+                .defaults()
+                .withMethod(SmoothMethod.LOW_PASS)
+                .settled(turning(8, f -> f), Place.ALL)
+                .isSettled())
         .as("too short to tell")
         .isFalse();
-    assertThat(SmoothPass.KIND.defaults().withCutoff(7).settled(in, Scope.ALL).cutoffHz())
+    assertThat(SmoothPass.lowPass(7, 2).settled(in, Place.ALL).cutoffHz())
         .as("what is set stays set")
         .hasValue(7);
   }

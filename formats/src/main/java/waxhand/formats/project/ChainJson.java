@@ -17,6 +17,7 @@ import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Scope;
+import waxhand.core.passes.SmoothMethod;
 import waxhand.core.passes.Span;
 
 /** Chains as JSON. Knows no pass by name: settings travel in plain form. */
@@ -87,6 +88,10 @@ final class ChainJson {
             .orElseThrow(() -> new IllegalArgumentException("there is no pass '" + id + "'"));
     Map<String, Object> settings = new LinkedHashMap<>();
     node.path("settings").properties().forEach(e -> settings.put(e.getKey(), plain(e.getValue())));
+    if (id.equals("smooth") && !settings.isEmpty() && !settings.containsKey("method")) {
+      // written before there were other methods
+      settings.put("method", SmoothMethod.LOW_PASS.words());
+    }
     String own = node.path("id").asText("");
     String name = node.path("name").asText("");
     return new Plate(

@@ -210,9 +210,7 @@ class BvhTest {
 
     Scope leg = new Scope(Set.of(Role.LEFT_THIGH), Set.of("LeftUpLeg"), Scope.ALL.axes());
     Plate smooth =
-        Plate.of("s", new SmoothPass(OptionalDouble.of(5), 2, true, true))
-            .withScope(leg)
-            .withSpan(new Span(300, 500, 10, 10));
+        Plate.of("s", SmoothPass.lowPass(5, 2)).withScope(leg).withSpan(new Span(300, 500, 10, 10));
     Plate level =
         Plate.of("l", new LevelPass(OptionalDouble.of(0.05), OptionalDouble.empty(), 0, 0, 0));
     Motion out = smooth.apply(raw.motion(), new Frames(0, 900), Work.UNWATCHED);

@@ -12,7 +12,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.EnumSet;
-import java.util.OptionalDouble;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -72,7 +71,7 @@ class ProjectFileTest {
         new Plate(
             "s-7",
             "wrist",
-            new SmoothPass(OptionalDouble.of(7.25), 4, true, false),
+            SmoothPass.lowPass(7.25, 4).withTurns(true, false),
             new Span(1, 3, 1, 0),
             new Scope(Set.of(Role.LEFT_HAND), Set.of("Prop"), EnumSet.of(Axis.X)),
             0.5,
@@ -167,7 +166,7 @@ class ProjectFileTest {
         .isEqualTo(project().takes().get(1).chain());
     assertThat(Recipe.firstPass().chain().plates())
         .extracting(p -> p.pass().kind().id())
-        .containsExactly("smooth", "level");
+        .containsExactly("despike", "gap-fill", "smooth", "level");
     assertBad("{", "not JSON");
     assertBad("{\"a\":1}", "this is no recipe");
     assertBad(recipe("\"pass\":\"melt\""), "plate 1: there is no pass 'melt'");

@@ -1,0 +1,233 @@
+package waxhand.core.passes;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import waxhand.core.gaps.Gap;
+import waxhand.core.gaps.GapFiller;
+import waxhand.core.gaps.StillStretches;
+import waxhand.core.maths.RotationVectors;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+
+/**
+ * Fills frozen and missing stretches of the body or of a limb, keeping the length of the take; or
+ * all of its span, whatever is there.
+ *
+ * @param fills which stretches
+ * @param longestS stretches that stand still for longer are left alone, seconds
+ */
+public record GapFillPass(String fills, double longestS) implements Pass {
+  public static final String FOUND = "frozen and missing stretches";
+  public static final String SPAN = "the whole span";
+
+  public static final PassKind<GapFillPass> KIND =
+      new PassKind<>(
+          "gap-fill",
+          "Gap fill",
+          "Fills stretches that stand still or are missing, keeping the length of the take.",
+          new GapFillPass(FOUND, 1.2),
+          List.of(
+              new Setting.Choice<>(
+                  "fills",
+                  "Fills",
+                  List.of(FOUND, SPAN),
+                  "What is found to stand still or to be missing, or every frame of the span.",
+                  GapFillPass::fills,
+                  (p, v) -> new GapFillPass(v, p.longestS)),
+              new Setting.Number<>(
+                  "longestS",
+                  "Longest",
+                  "s",
+                  0.05,
+                  5,
+                  0.05,
+                  "Stretches that stand still for longer are left as they are.",
+                  GapFillPass::longestS,
+                  (p, v) -> new GapFillPass(p.fills, v))),
+          true);
+
+  public GapFillPass {
+    if (!fills.equals(FOUND) && !fills.equals(SPAN)) {
+      throw new IllegalArgumentException("fills '" + fills + "' cannot be chosen");
+    }
+    if (!(longestS >= 0.05 && longestS <= 5)) {
+      throw new IllegalArgumentException("longest " + longestS + " s; it must be from 0.05 to 5");
+    }
+  }
+
+  /** One that fills its span. */
+  public static GapFillPass ofSpan() {
+    return new GapFillPass(SPAN, KIND.defaults().longestS());
+  }
+
+  @Override
+  public PassKind<GapFillPass> kind() {
+    return KIND;
+  }
+
+  private boolean fillsSpan() {
+    return fills.equals(SPAN);
+  }
+
+  @Override
+  public int reach(Motion in, Place place) {
+    double rate = in.clip().rateHz();
+    return fillsSpan()
+        ? place.frames(in.clip().frames()).count() + GapFiller.side(rate)
+        : StillStretches.BLOCK + beside(rate);
+  }
+
+  /** Frames that are looked at on both sides of a block. */
+  private int beside(double rateHz) {
+    return StillStretches.reach(rateHz) + (int) Math.ceil(longestS * rateHz);
+  }
+
+  @Override
+  public Motion apply(Motion in, Frames frames, Place place, Work work) {
+    Clip clip = in.clip();
+    BitSet joints = place.joints(in.body());
+    if (fillsSpan()) {
+      Frames gap = place.frames(clip.frames());
+      if (gap.from() == 0 || gap.to() == clip.frames()) {
+        // with nothing known on one side there is nothing to lead the filling
+        return in;
+      }
+      Frames window = gap.grown(GapFiller.side(clip.rateHz())).within(clip.allFrames());
+      return in.with(filled(clip, clip, window, gap, joints, frames));
+    }
+    Clip out = clip;
+    StillStretches stretches = new StillStretches(clip.skeleton());
+    int size = StillStretches.BLOCK;
+    for (int b = frames.from() / size; b * size < frames.to(); b++) {
+      work.check();
+      Frames block = new Frames(b * size, (b + 1) * size).within(clip.allFrames());
+      Frames window = block.grown(beside(clip.rateHz())).within(clip.allFrames());
+      BitSet[] unknown = unknown(clip, window, gaps(clip, stretches, window));
+      for (int j = joints.nextSetBit(0); j >= 0; j = joints.nextSetBit(j + 1)) {
+        for (Frames gap : runs(unknown[j])) {
+          BitSet joint = new BitSet();
+          joint.set(j);
+          Frames run = new Frames(gap.from() + window.from(), gap.to() + window.from());
+          out = filled(clip, out, window, run, joint, frames.within(block));
+        }
+      }
+      work.done((double) (block.to() - frames.from()) / frames.count());
+    }
+    return in.with(out);
+  }
+
+  /** By joint, the frames of the window that are in a gap. */
+  private static BitSet[] unknown(Clip clip, Frames window, List<Gap> gaps) {
+    BitSet[] unknown = new BitSet[clip.skeleton().size()];
+    for (int j = 0; j < unknown.length; j++) {
+      unknown[j] = new BitSet();
+    }
+    for (Gap gap : gaps) {
+      // the first frame of a frozen stretch is still true
+      int from = gap.frames().from() + (gap.atRest() ? 0 : 1) - window.from();
+      int to = gap.frames().to() - window.from();
+      parts(clip.skeleton(), gap).stream().forEach(j -> unknown[j].set(from, to));
+    }
+    return unknown;
+  }
+
+  /** Runs of frames; those with next to nothing between them as one. */
+  private static List<Frames> runs(BitSet set) {
+    List<Frames> runs = new ArrayList<>();
+    for (int from = set.nextSetBit(0); from >= 0; ) {
+      int to = set.nextClearBit(from);
+      int next = set.nextSetBit(to);
+      while (next >= 0 && next - to <= 2) {
+        to = set.nextClearBit(next);
+        next = set.nextSetBit(to);
+      }
+      runs.add(new Frames(from, to));
+      from = next;
+    }
+    return runs;
+  }
+
+  private List<Gap> gaps(Clip clip, StillStretches stretches, Frames window) {
+    int joints = clip.skeleton().size();
+    double[][] rotations = new double[joints][4 * window.count()];
+    double[][] travels = new double[joints][];
+    for (int j = 0; j < joints; j++) {
+      clip.rotation(j).read(window, rotations[j]);
+      RotationVectors.alignSigns(rotations[j], window.count());
+      if (clip.hasTravel(j)) {
+        travels[j] = new double[3 * window.count()];
+        clip.travel(j).read(window, travels[j]);
+      }
+    }
+    List<Gap> gaps = new ArrayList<>();
+    for (Gap gap : stretches.find(rotations, travels, window.count())) {
+      if (gap.frames().count() <= longestS * clip.rateHz()) {
+        Frames run =
+            new Frames(gap.frames().from() + window.from(), gap.frames().to() + window.from());
+        gaps.add(new Gap(gap.top(), run, gap.atRest(), gap.leapRad()));
+      }
+    }
+    return gaps;
+  }
+
+  private static BitSet parts(Skeleton skeleton, Gap gap) {
+    BitSet parts = new BitSet();
+    if (gap.isWholeBody()) {
+      parts.set(0, skeleton.size());
+    } else {
+      parts.set(gap.top());
+      parts = skeleton.below(parts);
+    }
+    return parts;
+  }
+
+  /**
+   * {@code out} with those frames of the gap that are wanted, filled from the samples of {@code
+   * in}.
+   */
+  private static Clip filled(
+      Clip in, Clip out, Frames window, Frames gap, BitSet joints, Frames wanted) {
+    Frames run = gap.within(wanted);
+    if (run.isEmpty()) {
+      return out;
+    }
+    GapFiller filler = new GapFiller(in.rateHz());
+    Frames within = new Frames(gap.from() - window.from(), gap.to() - window.from());
+    int skip = run.from() - window.from();
+    Clip result = out;
+    for (int j = joints.nextSetBit(0); j >= 0; j = joints.nextSetBit(j + 1)) {
+      double[] q = new double[4 * window.count()];
+      in.rotation(j).read(window, q);
+      if (moves(q, 4, window.count())) {
+        filler.rotations(q, window.count(), within);
+        result = result.withRotation(j, patched(result.rotation(j), run, q, skip));
+      }
+      if (in.hasTravel(j)) {
+        double[] p = new double[3 * window.count()];
+        in.travel(j).read(window, p);
+        filler.places(p, window.count(), within);
+        result = result.withTravel(j, patched(result.travel(j), run, p, skip));
+      }
+    }
+    return result;
+  }
+
+  private static boolean moves(double[] q, int width, int count) {
+    for (int i = width; i < width * count; i++) {
+      if (q[i] != q[i - width]) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static Track patched(Track track, Frames run, double[] values, int skip) {
+    int width = track.width();
+    return track.with(
+        run, java.util.Arrays.copyOfRange(values, width * skip, width * (skip + run.count())));
+  }
+}

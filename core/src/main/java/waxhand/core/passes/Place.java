@@ -1,0 +1,29 @@
+package waxhand.core.passes;
+
+import java.util.BitSet;
+import waxhand.core.body.Body;
+import waxhand.core.motion.Frames;
+
+/**
+ * Where a pass acts: its plate's span and scope.
+ *
+ * @param span frames of the pass's own input
+ * @param scope parts and axes
+ */
+public record Place(Span span, Scope scope) {
+  /** Everywhere. */
+  public static final Place ALL = new Place(Span.ALL, Scope.ALL);
+
+  /** Every frame of these parts. */
+  public static Place of(Scope scope) {
+    return new Place(Span.ALL, scope);
+  }
+
+  public BitSet joints(Body body) {
+    return scope.joints(body);
+  }
+
+  public Frames frames(int count) {
+    return span.within(count);
+  }
+}
