@@ -66,7 +66,12 @@ public final class DeskApp extends Application {
     if (named.containsKey("shot")) {
       String frame = named.getOrDefault("frame", "395");
       bench.session().choose(named.getOrDefault("take", "take-1"));
-      new Shots(bench, scene).one(Path.of(named.get("shot")), Integer.parseInt(frame), this::end);
+      List<String> commands =
+          List.of(named.getOrDefault("do", "").split(",")).stream()
+              .filter(c -> !c.isEmpty())
+              .toList();
+      new Shots(bench, scene)
+          .one(Path.of(named.get("shot")), Integer.parseInt(frame), commands, this::end);
     } else if (named.containsKey("shots")) {
       new Shots(bench, scene).all(Path.of(named.get("shots")), this::end);
     } else if (stalls) {

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.BitSet;
 import java.util.Deque;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.animation.PauseTransition;
@@ -38,9 +39,19 @@ final class Shots {
     this.scene = scene;
   }
 
-  void one(Path file, int frame, Consumer<Optional<IOException>> then) {
+  /** One picture of a frame, or of where these commands lead. */
+  void one(Path file, int frame, List<String> commands, Consumer<Optional<IOException>> then) {
     bench.session().seek(frame);
-    whenDrawn(() -> then.accept(write(file)));
+    whenDrawn(() -> after(commands, () -> then.accept(write(file))));
+  }
+
+  private void after(List<String> commands, Runnable then) {
+    if (commands.isEmpty()) {
+      then.run();
+      return;
+    }
+    bench.commands().get(commands.get(0)).run();
+    whenDrawn(() -> after(commands.subList(1, commands.size()), then));
   }
 
   /** Takes the pictures of docs/screenshots. */
@@ -134,9 +145,10 @@ final class Shots {
           boolean ready =
               bench.session().takeProperty().get().isEmpty()
                   || bench
-                      .sketch()
-                      .map(s -> s.chain().equals(bench.session().chain()))
-                      .orElse(false);
+                          .sketch()
+                          .map(s -> s.chain().equals(bench.session().chain()))
+                          .orElse(false)
+                      && bench.worklist().motion().equals(bench.session().motionAt(Flag.RESULT));
           if (ready && settled[0]) {
             then.run();
           } else {

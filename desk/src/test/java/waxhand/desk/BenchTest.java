@@ -76,8 +76,7 @@ class BenchTest extends DeskTest {
     assertThat(session.flagAProperty().get()).isEqualTo(Flag.RESULT);
     type(KeyCode.H);
     assertThat(session.flagAProperty().get()).isEqualTo(Flag.RAW);
-    assertThat(java.util.Arrays.stream(bench.sketch().orElseThrow().distance()).max().orElse(0))
-        .isPositive();
+    assertThat(bench.sketch().orElseThrow().most()).isPositive();
 
     // save, spoil, reopen
     Path file = folder.resolve("ferry.waxhand");

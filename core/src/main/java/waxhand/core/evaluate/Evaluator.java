@@ -42,8 +42,9 @@ public final class Evaluator {
    * @param chain what was evaluated
    * @param motions one more than there are plates
    * @param passes the plates' passes with everything found filled in
+   * @param whole whether they are right in all frames, not only in those wanted soonest
    */
-  public record Stages(Chain chain, List<Motion> motions, List<Pass> passes) {
+  public record Stages(Chain chain, List<Motion> motions, List<Pass> passes, boolean whole) {
     public Motion result() {
       return motions.get(motions.size() - 1);
     }
@@ -98,14 +99,14 @@ public final class Evaluator {
         more |= !stage.stale.isEmpty();
       }
       if (more) {
-        early.accept(snapshot(chain));
+        early.accept(snapshot(chain, false));
       }
     }
     for (int k = 0; k < stages.size(); k++) {
       ensure(k, all(), work);
       work.done((k + 1.0) / stages.size());
     }
-    Stages result = snapshot(chain);
+    Stages result = snapshot(chain, true);
     keepWithinBudget();
     return result;
   }
@@ -118,7 +119,7 @@ public final class Evaluator {
     return k == 0 ? raw : stages.get(k - 1).out;
   }
 
-  private Stages snapshot(Chain chain) {
+  private Stages snapshot(Chain chain, boolean whole) {
     List<Motion> motions = new ArrayList<>();
     List<Pass> passes = new ArrayList<>();
     motions.add(raw);
@@ -126,7 +127,7 @@ public final class Evaluator {
       motions.add(stage.out);
       passes.add(stage.settled);
     }
-    return new Stages(chain, List.copyOf(motions), List.copyOf(passes));
+    return new Stages(chain, List.copyOf(motions), List.copyOf(passes), whole);
   }
 
   /**

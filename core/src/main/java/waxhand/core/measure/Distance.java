@@ -1,5 +1,6 @@
 package waxhand.core.measure;
 
+import waxhand.core.body.BodyPart;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 
@@ -31,6 +32,60 @@ public final class Distance {
       distance[s] = Math.sqrt(3 * sum / pa.positions().length);
     }
     return distance;
+  }
+
+  /**
+   * Root mean square distance of the joints of each large part of the body, metres, in {@code
+   * samples} frames spread evenly over the take, the mean shift of the whole take taken out: what a
+   * new floor or place on the ground does is the same everywhere and hides the rest.
+   *
+   * @return by {@link BodyPart}, then by sample
+   */
+  public static double[][] byPart(Motion a, Motion b, int samples) {
+    int count = Math.min(samples, a.clip().frames());
+    double[][] distance = new double[BodyPart.values().length][count];
+    if (a == b) {
+      return distance;
+    }
+    int joints = a.clip().skeleton().size();
+    int[] parts = new int[joints];
+    int[] sizes = new int[distance.length];
+    for (int j = 0; j < joints; j++) {
+      parts[j] = BodyPart.of(a.body(), j).ordinal();
+      sizes[parts[j]]++;
+    }
+    double[] shift = shift(a, b, count);
+    WorldPose pa = new WorldPose(a.clip().skeleton());
+    WorldPose pb = new WorldPose(b.clip().skeleton());
+    for (int s = 0; s < count; s++) {
+      int f = (int) ((long) s * a.clip().frames() / count);
+      pa.solve(a.clip(), f);
+      pb.solve(b.clip(), f);
+      for (int i = 0; i < 3 * joints; i++) {
+        double d = pb.positions()[i] - pa.positions()[i] - shift[i % 3];
+        distance[parts[i / 3]][s] += d * d;
+      }
+      for (int part = 0; part < distance.length; part++) {
+        distance[part][s] = Math.sqrt(distance[part][s] / Math.max(1, sizes[part]));
+      }
+    }
+    return distance;
+  }
+
+  /** Mean way from the root of a to that of b, metres. */
+  private static double[] shift(Motion a, Motion b, int samples) {
+    double[] shift = new double[3];
+    WorldPose pa = new WorldPose(a.clip().skeleton());
+    WorldPose pb = new WorldPose(b.clip().skeleton());
+    for (int s = 0; s < samples; s++) {
+      int f = (int) ((long) s * a.clip().frames() / samples);
+      pa.solve(a.clip(), f);
+      pb.solve(b.clip(), f);
+      for (int i = 0; i < 3; i++) {
+        shift[i] += (pb.positions()[i] - pa.positions()[i]) / samples;
+      }
+    }
+    return shift;
   }
 
   /** Root mean square of {@link #overTime} over at most 240 frames, metres. */

@@ -35,6 +35,8 @@ import javafx.util.Duration;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.desk.command.Commands;
+import waxhand.desk.findings.FindingsPanel;
+import waxhand.desk.findings.Worklist;
 import waxhand.desk.handoff.HandoffSheet;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
@@ -44,6 +46,8 @@ import waxhand.desk.session.Memory;
 import waxhand.desk.session.Player;
 import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
+import waxhand.desk.session.Surveys;
+import waxhand.desk.shelf.NotesPanel;
 import waxhand.desk.shelf.Shelf;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Theme;
@@ -61,6 +65,8 @@ public final class Bench extends StackPane {
   private final Notices notices = new Notices();
   private final Jobs jobs = new Jobs(notices::fail);
   private final Results results = new Results(session, jobs);
+  private final Surveys surveys = new Surveys(session, jobs);
+  private final Worklist worklist = new Worklist(session, surveys);
   private final Palette palette = new Palette();
   private final Commands commands = new Commands(memory.keys());
   private final FileWork files = new FileWork(session, jobs, notices, memory);
@@ -84,12 +90,18 @@ public final class Bench extends StackPane {
     new PassActions(session, commands).add();
     new Actions(session, commands).add();
     new ViewActions(session, commands, viewport, notices::mention).add();
-    lanes = new Lanes(session, results, palette);
+    FindingActions.add(commands, worklist, session);
+    worklist.onVisit(f -> viewport.frameParts());
+    lanes = new Lanes(session, results, worklist, palette);
     panel = new PassPanel(session, palette, commands);
     theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
     Head head = new Head(session, commands, files, memory);
     HBox rail = railRow();
-    Shelf shelf = new Shelf(session);
+    Shelf shelf =
+        new Shelf(
+            session,
+            new FindingsPanel(session, worklist, commands, palette),
+            new NotesPanel(session));
     VBox time = new VBox(new Transport(session, commands), lanes);
     time.getStyleClass().add("wh-time");
     BorderPane plan = new BorderPane(viewport, new VBox(head, rail), panel, time, shelf);
@@ -319,6 +331,10 @@ public final class Bench extends StackPane {
     return viewport;
   }
 
+  public Worklist worklist() {
+    return worklist;
+  }
+
   public Optional<Results.Sketch> sketch() {
     return results.sketchProperty().get();
   }
@@ -327,6 +343,7 @@ public final class Bench extends StackPane {
   public void close() {
     Window.getWindows().removeListener(popups);
     results.close();
+    surveys.close();
     memory.close();
     files.rescue().close();
   }

@@ -26,7 +26,8 @@ import waxhand.desk.theme.Palette;
  */
 final class PlateForm extends VBox {
   /** The settings of one kind, with its picture. */
-  private record Own(Node node, List<Editor> editors, Optional<PassPicture> picture) {}
+  private record Own(
+      Node node, List<Editor> editors, List<Node> nodes, Optional<PassPicture> picture) {}
 
   private final ChosenPlate chosen;
   private final Map<PassKind<?>, Own> own = new LinkedHashMap<>();
@@ -80,21 +81,24 @@ final class PlateForm extends VBox {
   private static Own make(PassKind<?> kind, SettingEditors factory, Palette palette) {
     VBox box = new VBox(8);
     List<Editor> editors = new ArrayList<>();
+    List<Node> nodes = new ArrayList<>();
     for (Setting<?> setting : kind.settings()) {
       Editor editor = factory.of(setting);
+      Node node = editor.node();
       editors.add(editor);
+      nodes.add(node);
       if (!editor.isNarrow()) {
-        box.getChildren().add(editor.node());
+        box.getChildren().add(node);
       } else if (!box.getChildren().isEmpty()
           && box.getChildren().get(box.getChildren().size() - 1) instanceof FlowPane line) {
-        line.getChildren().add(editor.node());
+        line.getChildren().add(node);
       } else {
-        box.getChildren().add(narrowLine(editor.node()));
+        box.getChildren().add(narrowLine(node));
       }
     }
     Optional<PassPicture> picture = PassPicture.of(kind, palette);
     picture.ifPresent(p -> box.getChildren().add(p.node()));
-    return new Own(box, editors, picture);
+    return new Own(box, editors, nodes, picture);
   }
 
   private static FlowPane narrowLine(Node first) {
@@ -109,7 +113,15 @@ final class PlateForm extends VBox {
     own.forEach((k, o) -> PassPanel.put(o.node(), k.equals(kind)));
     PassPanel.put(where, kind.local());
     common.forEach(e -> e.show(plate));
-    Optional.ofNullable(own.get(kind)).ifPresent(o -> o.editors().forEach(e -> e.show(plate)));
+    Optional.ofNullable(own.get(kind))
+        .ifPresent(
+            o -> {
+              o.editors().forEach(e -> e.show(plate));
+              for (int i = 0; i < o.nodes().size(); i++) {
+                Setting<?> setting = kind.settings().get(i);
+                PassPanel.put(o.nodes().get(i), kind.applies(plate.pass(), setting));
+              }
+            });
     weight.show(100 * plate.weight());
     showPicture();
   }

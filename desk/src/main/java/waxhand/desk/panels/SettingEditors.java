@@ -55,7 +55,7 @@ final class SettingEditors {
       this.setting = setting;
       box.getItems().addAll(setting.options());
       box.setId(setting.key());
-      box.getStyleClass().add("wh-narrow");
+      box.getStyleClass().add(isNarrow() ? "wh-narrow" : "wh-wide");
       box.setAccessibleText(setting.words());
       box.setTooltip(new Tooltip(setting.help()));
       box.setOnAction(
@@ -68,6 +68,9 @@ final class SettingEditors {
 
     @Override
     public Node node() {
+      if (!isNarrow()) {
+        return Editor.row(setting.words(), box);
+      }
       HBox node = new HBox(8, new Label(setting.words()), box);
       node.setAlignment(Pos.CENTER_LEFT);
       return node;
@@ -75,7 +78,7 @@ final class SettingEditors {
 
     @Override
     public boolean isNarrow() {
-      return true;
+      return setting.options().stream().allMatch(o -> o.length() < 4);
     }
 
     @Override

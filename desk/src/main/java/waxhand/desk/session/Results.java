@@ -1,6 +1,7 @@
 package waxhand.desk.session;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
@@ -38,9 +39,14 @@ public final class Results {
    * What is drawn of a whole take.
    *
    * @param effects by how much each plate moves the body, metres
-   * @param distance between flags A and B over the take, metres
+   * @param distance between flags A and B over the take by large part of the body, metres
    */
-  public record Sketch(Chain chain, List<Double> effects, double[] distance) {}
+  public record Sketch(Chain chain, List<Double> effects, double[][] distance) {
+    /** The largest distance of any part. */
+    public double most() {
+      return Arrays.stream(distance).flatMapToDouble(Arrays::stream).max().orElse(0);
+    }
+  }
 
   private final Session session;
   private final Jobs jobs;
@@ -104,8 +110,8 @@ public final class Results {
         work.check();
         effects.add(Distance.overall(stages.motions().get(k), stages.motions().get(k + 1)));
       }
-      double[] distance =
-          Distance.overTime(stages.motions().get(a), stages.motions().get(b), SAMPLES);
+      double[][] distance =
+          Distance.byPart(stages.motions().get(a), stages.motions().get(b), SAMPLES);
       Sketch drawn = new Sketch(chain, effects, distance);
       show(ticket, s -> sketch.set(Optional.of(drawn)));
     } catch (CancellationException e) {

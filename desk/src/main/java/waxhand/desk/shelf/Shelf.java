@@ -5,11 +5,15 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
 import javafx.scene.control.SelectionMode;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import waxhand.core.body.Body;
@@ -27,20 +31,21 @@ public final class Shelf extends VBox {
       new Label("Takes stand here. Drop .bvh files on the window, or choose New from files.");
   private boolean quiet;
 
-  public Shelf(Session session) {
+  /**
+   * @param findings the worklist
+   * @param notes the list of notes
+   */
+  public Shelf(Session session, Node findings, Node notes) {
     this.session = session;
     getStyleClass().addAll("wh-side", "wh-side-left");
-    Label heading = new Label("Takes");
-    heading.getStyleClass().add("wh-heading");
-    Label partsHeading = new Label("Parts of the body");
-    partsHeading.getStyleClass().add("wh-heading");
+    VBox shelf = new VBox(8, noTakes, takes);
+    VBox.setVgrow(takes, Priority.ALWAYS);
+    HBox tabs = tabs(findings, shelf, parts, notes);
     noTakes.setWrapText(true);
     noTakes.getStyleClass().add("wh-soft");
     takes.setId("takes");
     takes.setAccessibleText("Takes of the project");
     takes.setFixedCellSize(26);
-    takes.setPrefHeight(112);
-    takes.setMinHeight(112);
     takes.setCellFactory(v -> new TakeCell());
     takes
         .getSelectionModel()
@@ -60,14 +65,39 @@ public final class Shelf extends VBox {
         .getSelectionModel()
         .getSelectedItems()
         .addListener((javafx.collections.ListChangeListener<Integer>) c -> partsChosen());
-    VBox.setVgrow(parts, Priority.ALWAYS);
-    getChildren().addAll(heading, noTakes, takes, partsHeading, parts);
+    for (Node each : new Node[] {findings, shelf, parts, notes}) {
+      VBox.setVgrow(each, Priority.ALWAYS);
+    }
+    getChildren().addAll(tabs, findings, shelf, parts, notes);
     session.projectProperty().addListener((o, a, b) -> showTakes(b));
     session.takeProperty().addListener((o, a, b) -> showParts(a, b));
     session.selectionProperty().addListener((o, a, b) -> showSelection(b));
     showTakes(session.projectProperty().get());
-    setMinWidth(200);
-    setPrefWidth(200);
+    setMinWidth(276);
+    setPrefWidth(276);
+    setMaxWidth(276);
+  }
+
+  /** Of the lists one is shown at a time. */
+  private static HBox tabs(Node... lists) {
+    HBox tabs = new HBox();
+    tabs.getStyleClass().add("wh-tabs");
+    ToggleGroup group = new ToggleGroup();
+    String[] words = {"Findings", "Takes", "Parts", "Notes"};
+    for (int i = 0; i < words.length; i++) {
+      Node list = lists[i];
+      ToggleButton tab = new ToggleButton(words[i]);
+      tab.setId("tab-" + words[i].toLowerCase(Locale.ROOT));
+      tab.setToggleGroup(group);
+      tab.setMaxWidth(Double.MAX_VALUE);
+      HBox.setHgrow(tab, Priority.ALWAYS);
+      list.visibleProperty().bind(tab.selectedProperty());
+      list.managedProperty().bind(tab.selectedProperty());
+      tab.setOnAction(e -> tab.setSelected(true));
+      tabs.getChildren().add(tab);
+    }
+    group.selectToggle(group.getToggles().get(0));
+    return tabs;
   }
 
   private void showTakes(Project project) {

@@ -1,15 +1,23 @@
 package waxhand.desk.timeline;
 
-import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
+import waxhand.core.body.BodyPart;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Span;
+import waxhand.core.project.Note;
+import waxhand.core.project.Take;
+import waxhand.core.survey.Finding;
+import waxhand.core.survey.FindingKind;
+import waxhand.desk.findings.Worklist;
 import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
@@ -19,13 +27,15 @@ import waxhand.desk.theme.Palette.Ink;
 final class LanePainter {
   private final Session session;
   private final Results results;
+  private final Worklist worklist;
   private final Palette palette;
   private final Canvas canvas;
   private final GraphicsContext g;
 
-  LanePainter(Session session, Results results, Palette palette, Canvas canvas) {
+  LanePainter(Session session, Results results, Worklist worklist, Palette palette, Canvas canvas) {
     this.session = session;
     this.results = results;
+    this.worklist = worklist;
     this.palette = palette;
     this.canvas = canvas;
     this.g = canvas.getGraphicsContext2D();
@@ -71,31 +81,38 @@ final class LanePainter {
     }
   }
 
+  /** How bad the findings are over the take, a row for each kind there is. */
   void overview(TimeScale scale) {
     double top = Lanes.RULER;
     Frames range = session.workRange();
+    List<Finding> open = worklist.stateProperty().get().open();
     g.setFill(palette.get(Ink.SOFT));
-    g.fillText("A to B apart", 16, top + 14);
+    g.fillText("Findings", 16, top + 13);
+    g.fillText(open.isEmpty() ? "none" : open.size() + " left", 16, top + 27);
     g.setFill(palette.get(Ink.PAPER));
     g.fillRect(Lanes.LEFT, top, scale.width(), Lanes.STRIP);
-    Optional<Results.Sketch> sketch = results.sketchProperty().get();
-    if (sketch.isPresent()) {
-      double[] d = sketch.get().distance();
-      double most = 0.002;
-      for (double v : d) {
-        most = Math.max(most, v);
-      }
-      g.setFill(palette.get(Ink.WAX));
-      double each = scale.width() / Math.max(1, d.length);
-      for (int i = 0; i < d.length; i++) {
-        double height = (Lanes.STRIP - 2) * d[i] / most;
-        g.fillRect(Lanes.LEFT + i * each, top + Lanes.STRIP - height, each + 0.5, height);
-      }
-      g.setFill(palette.get(Ink.SOFT));
-      boolean same = Arrays.stream(d).allMatch(v -> v == 0);
-      String words = same ? "the same" : String.format(Locale.ROOT, "up to %.1f mm", 1000 * most);
-      g.fillText(words, 16, top + 29);
+    List<FindingKind> kinds = open.stream().map(Finding::kind).distinct().sorted().toList();
+    double row = Math.min(8, (Lanes.STRIP - 2) / Math.max(1, kinds.size()));
+    for (Finding f : open) {
+      double y = top + 1 + row * kinds.indexOf(f.kind());
+      double x0 = scale.x(f.frames().from());
+      double x1 = Math.max(x0 + 2, scale.x(f.frames().to()));
+      g.setFill(palette.get(Ink.TROUBLE).deriveColor(0, 1, 1, 0.15 + 0.85 * f.severity()));
+      g.fillRect(x0, y, x1 - x0, Math.max(1, row - 0.8));
     }
+    worklist
+        .chosenProperty()
+        .get()
+        .ifPresent(
+            f -> {
+              double x0 = scale.x(f.frames().from());
+              double x1 = Math.max(x0 + 3, scale.x(f.frames().to()));
+              g.setStroke(palette.get(Ink.FOCUS));
+              g.setLineWidth(1.5);
+              g.strokeRect(x0 - 1, top + 0.5, x1 - x0 + 2, Lanes.STRIP - 1);
+              g.setFill(palette.get(Ink.FOCUS).deriveColor(0, 1, 1, 0.08));
+              g.fillRect(x0, top + Lanes.STRIP, x1 - x0, canvas.getHeight());
+            });
     Color veil = palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.72);
     g.setFill(veil);
     double a = scale.x(range.from());
@@ -110,6 +127,83 @@ final class LanePainter {
       g.strokeLine(edge[0], top + Lanes.STRIP, edge[0] + edge[1], top + Lanes.STRIP);
     }
   }
+
+  /** How far A and B are apart, a row for each large part of the body. */
+  void heat(TimeScale scale) {
+    double top = Lanes.HEAT_TOP;
+    double height = Lanes.HEAT * BodyPart.values().length;
+    g.setFill(palette.get(Ink.SOFT));
+    g.fillText("A to B apart", 16, top + 11);
+    g.setFill(palette.get(Ink.PAPER));
+    g.fillRect(Lanes.LEFT, top, scale.width(), height);
+    Optional<Results.Sketch> sketch = results.sketchProperty().get();
+    if (sketch.isEmpty()) {
+      return;
+    }
+    double[][] d = sketch.get().distance();
+    double most = sketch.get().most();
+    for (int part = 0; part < d.length; part++) {
+      double each = scale.width() / Math.max(1, d[part].length);
+      for (int i = 0; i < d[part].length; i++) {
+        double share = Math.sqrt(d[part][i] / Math.max(0.005, most));
+        if (share > 0.02) {
+          Color wax = palette.get(share > 0.6 ? Ink.WAX_SHADE : Ink.WAX);
+          g.setFill(wax.deriveColor(0, 1, 1, Math.min(1, share > 0.6 ? share : share / 0.6)));
+          g.fillRect(Lanes.LEFT + i * each, top + part * Lanes.HEAT, each + 0.5, Lanes.HEAT - 0.6);
+        }
+      }
+    }
+    g.setFill(palette.get(Ink.SOFT));
+    String words =
+        most == 0 ? "the same" : String.format(Locale.ROOT, "up to %.0f mm", 1000 * most);
+    g.fillText(words, 16, top + 25);
+  }
+
+  /** Which part a row of the heat strip is of. */
+  static Optional<BodyPart> heatRow(double y) {
+    int row = (int) Math.floor((y - Lanes.HEAT_TOP) / Lanes.HEAT);
+    return row >= 0 && row < BodyPart.values().length
+        ? Optional.of(BodyPart.values()[row])
+        : Optional.empty();
+  }
+
+  /** Notes as small flags with their names. */
+  void notes(TimeScale scale) {
+    double top = Lanes.NOTES_TOP;
+    List<Note> notes =
+        session.takeProperty().get().map(Take::notes).orElse(List.of()).stream()
+            .sorted(Comparator.comparingInt(Note::frame))
+            .toList();
+    g.setFill(palette.get(Ink.SOFT));
+    g.fillText("Notes", 16, top + 13);
+    for (int i = 0; i < notes.size(); i++) {
+      Note note = notes.get(i);
+      double x = scale.x(note.frame() + 0.5);
+      double room =
+          (i + 1 < notes.size() ? scale.x(notes.get(i + 1).frame()) : Lanes.LEFT + scale.width())
+              - x;
+      Color colour = palette.get(NOTE_INKS.get(note.colour()));
+      g.setFill(colour);
+      g.fillPolygon(new double[] {x, x + 9, x}, new double[] {top + 2, top + 6, top + 10}, 3);
+      g.setStroke(colour);
+      g.setLineWidth(1.5);
+      g.strokeLine(x, top + 2, x, top + Lanes.NOTES - 1);
+      g.save();
+      g.beginPath();
+      g.rect(x + 11, top, Math.max(0, room - 14), Lanes.NOTES);
+      g.clip();
+      g.fillText(note.name(), x + 12, top + 13);
+      g.restore();
+    }
+  }
+
+  private static final Map<Note.Colour, Ink> NOTE_INKS =
+      Map.of(
+          Note.Colour.PLAIN, Ink.SOFT,
+          Note.Colour.LEFT, Ink.LEFT,
+          Note.Colour.RIGHT, Ink.RIGHT,
+          Note.Colour.GOOD, Ink.GOOD,
+          Note.Colour.TROUBLE, Ink.TROUBLE);
 
   void lane(TimeScale scale, Plate plate, double top) {
     boolean chosen = session.plateIdProperty().get().equals(Optional.of(plate.id()));

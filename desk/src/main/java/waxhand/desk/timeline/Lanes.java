@@ -2,10 +2,12 @@ package waxhand.desk.timeline;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
@@ -13,6 +15,10 @@ import javafx.scene.text.Font;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Span;
+import waxhand.core.project.Note;
+import waxhand.core.survey.Finding;
+import waxhand.core.survey.Survey;
+import waxhand.desk.findings.Worklist;
 import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
@@ -26,12 +32,19 @@ public final class Lanes extends Region {
   static final double LEFT = 120;
   private static final double RIGHT = 16;
   static final double RULER = 18;
-  static final double STRIP = 34;
+  static final double STRIP = 30;
+
+  /** Height of one row of the strip that tells how far A and B are apart. */
+  static final double HEAT = 5;
+
+  static final double HEAT_TOP = RULER + STRIP + 6;
+  static final double NOTES_TOP = HEAT_TOP + 6 * HEAT + 2;
+  static final double NOTES = 18;
   static final double ROW = 24;
-  private static final double LANES_TOP = RULER + STRIP + 8;
+  private static final double LANES_TOP = NOTES_TOP + NOTES + 2;
 
   /** More lanes than these are scrolled. */
-  private static final int MOST_ROWS = 5;
+  private static final int MOST_ROWS = 4;
 
   private static final double GRAB = 6;
 
@@ -52,9 +65,9 @@ public final class Lanes extends Region {
     }
   }
 
-  public Lanes(Session session, Results results, Palette palette) {
+  public Lanes(Session session, Results results, Worklist worklist, Palette palette) {
     this.session = session;
-    this.painter = new LanePainter(session, results, palette, canvas);
+    this.painter = new LanePainter(session, results, worklist, palette, canvas);
     setId("lanes");
     setAccessibleRole(AccessibleRole.NODE);
     setAccessibleText("Time: overview, work range and the spans of passes");
@@ -72,13 +85,39 @@ public final class Lanes extends Region {
               draw();
             });
     results.sketchProperty().addListener((o, a, b) -> draw());
+    worklist.stateProperty().addListener((o, a, b) -> draw());
+    worklist.chosenProperty().addListener((o, a, b) -> draw());
     addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
     addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
     addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
     addEventHandler(ScrollEvent.SCROLL, this::scrolled);
+    Tooltip tip = new Tooltip();
+    tip.setShowDelay(javafx.util.Duration.millis(350));
+    Tooltip.install(this, tip);
+    addEventHandler(MouseEvent.MOUSE_MOVED, e -> tip.setText(words(worklist, e.getX(), e.getY())));
     addEventHandler(
         MouseEvent.MOUSE_MOVED,
         e -> setCursor(at(e.getX(), e.getY()).map(Handle::cursor).orElse(Cursor.DEFAULT)));
+  }
+
+  /** What lies under the pointer. */
+  private String words(Worklist worklist, double x, double y) {
+    int frame = scale().frame(x);
+    if (y >= RULER && y < RULER + STRIP) {
+      String found =
+          worklist.stateProperty().get().open().stream()
+              .filter(f -> f.frames().grown(2).contains(frame))
+              .sorted(Survey.WORST_FIRST)
+              .limit(6)
+              .map(Finding::text)
+              .collect(Collectors.joining("\n"));
+      return found.isEmpty() ? "Findings over the take; the brackets are the work range" : found;
+    }
+    return LanePainter.heatRow(y)
+        .map(
+            part ->
+                "How far the " + part.words() + " of A and B are apart, a shift of all left out")
+        .orElse("frame " + frame);
   }
 
   private List<Plate> rows() {
@@ -87,7 +126,7 @@ public final class Lanes extends Region {
 
   @Override
   protected double computePrefHeight(double width) {
-    return RULER + STRIP + 8 + ROW * Math.max(2, Math.min(MOST_ROWS, rows().size())) + 8;
+    return LANES_TOP + ROW * Math.max(1, Math.min(MOST_ROWS, rows().size())) + 8;
   }
 
   @Override
@@ -168,6 +207,8 @@ public final class Lanes extends Region {
     g.setFont(Font.font("Lato", 12));
     painter.ruler(scale);
     painter.overview(scale);
+    painter.heat(scale);
+    painter.notes(scale);
     List<Plate> rows = rows();
     int shown = Math.min(MOST_ROWS, rows.size());
     for (int i = firstRow(); i < firstRow() + shown; i++) {
@@ -221,12 +262,36 @@ public final class Lanes extends Region {
                         session.workRange().from(), Math.max(b, session.workRange().from() + 1))));
       }
     }
+    Optional<Note> note = noteAt(x, y);
+    if (note.isPresent()) {
+      return Optional.of(b -> moveNote(note.get().id(), b));
+    }
     int row = rowAt(y);
     List<Plate> rows = rows();
     if (row < rows.size() && y >= LANES_TOP) {
       return Optional.of(spanHandle(rows.get(row), x, y - rowTop(row), scale));
     }
     return Optional.of(new Scrub());
+  }
+
+  /** The note whose flag is there. */
+  private Optional<Note> noteAt(double x, double y) {
+    if (y < NOTES_TOP || y >= NOTES_TOP + NOTES) {
+      return Optional.empty();
+    }
+    return session.takeProperty().get().orElseThrow().notes().stream()
+        .filter(n -> Math.abs(scale().x(n.frame() + 0.5) - x) <= GRAB)
+        .findFirst();
+  }
+
+  private void moveNote(String note, int to) {
+    String id = session.takeProperty().get().orElseThrow().id();
+    int frame = Math.max(0, Math.min(session.frames() - 1, to));
+    session.edit(
+        "move note",
+        "note-" + note,
+        p -> p.changed(id, t -> t.withNote(note, n -> n.withFrame(frame))));
+    session.seek(frame);
   }
 
   private void workRange(Frames range) {
@@ -322,6 +387,9 @@ public final class Lanes extends Region {
     int row = rowAt(e.getY());
     if (e.getY() >= LANES_TOP && row < rows().size()) {
       session.plateIdProperty().set(Optional.of(rows().get(row).id()));
+    }
+    if (session.hasTake()) {
+      noteAt(e.getX(), e.getY()).ifPresent(n -> session.seek(n.frame()));
     }
     held = at(e.getX(), e.getY()).orElse(null);
     if (held instanceof Scrub) {

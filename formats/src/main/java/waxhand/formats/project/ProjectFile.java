@@ -89,6 +89,7 @@ public final class ProjectFile {
           .put("from", take.workRange().from())
           .put("to", take.workRange().to());
       node.set("plates", ChainJson.write(take.chain()));
+      MarksJson.write(take, node);
     }
     return root;
   }
@@ -183,6 +184,8 @@ public final class ProjectFile {
         node.path("name").asText(),
         take,
         ChainJson.read(node.get("plates")),
-        new Frames(range.path("from").asInt(), range.path("to").asInt()));
+        new Frames(range.path("from").asInt(), range.path("to").asInt()),
+        MarksJson.notes(node),
+        MarksJson.dismissed(node));
   }
 }

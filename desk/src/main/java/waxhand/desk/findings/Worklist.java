@@ -1,0 +1,320 @@
+package waxhand.desk.findings;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import waxhand.core.body.BodyPart;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.Plate;
+import waxhand.core.project.Dismissal;
+import waxhand.core.project.Take;
+import waxhand.core.survey.Finding;
+import waxhand.core.survey.FindingKind;
+import waxhand.core.survey.Remedies;
+import waxhand.core.survey.Survey;
+import waxhand.desk.session.Session;
+import waxhand.desk.session.Surveys;
+
+/**
+ * The findings still to be dealt with, in the order and of the kinds asked for, and what the artist
+ * does with them. For the UI thread only.
+ */
+public final class Worklist {
+  /** In which order findings stand. */
+  public enum Order {
+    WORST("Worst first", Survey.WORST_FIRST),
+    TIME(
+        "In time",
+        Comparator.comparingInt((Finding f) -> f.frames().from()).thenComparing(Finding::kind));
+
+    private final String words;
+    private final Comparator<Finding> comparator;
+
+    Order(String words, Comparator<Finding> comparator) {
+      this.words = words;
+      this.comparator = comparator;
+    }
+
+    @Override
+    public String toString() {
+      return words;
+    }
+  }
+
+  /**
+   * What is shown.
+   *
+   * @param open findings of all kinds and parts that are not dismissed
+   * @param shown those asked for, in order
+   * @param most as many as there have been in this take
+   */
+  public record State(List<Finding> open, List<Finding> shown, int most) {
+    static final State NOTHING = new State(List.of(), List.of(), 0);
+  }
+
+  /**
+   * What became of a finding that was to be mended.
+   *
+   * @param gone whether it is no longer found
+   */
+  public record Outcome(String text, boolean gone) {}
+
+  private final Session session;
+  private final Surveys surveys;
+  private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.NOTHING);
+  private final ReadOnlyObjectWrapper<Optional<Finding>> chosen =
+      new ReadOnlyObjectWrapper<>(Optional.empty());
+  private final ReadOnlyObjectWrapper<Optional<Outcome>> outcome =
+      new ReadOnlyObjectWrapper<>(Optional.empty());
+  private final ObjectProperty<Order> order = new SimpleObjectProperty<>(Order.WORST);
+  private final ObjectProperty<Optional<FindingKind>> kind =
+      new SimpleObjectProperty<>(Optional.empty());
+  private final ObjectProperty<Optional<BodyPart>> part =
+      new SimpleObjectProperty<>(Optional.empty());
+  private List<Finding> mending = List.of();
+  private String takeId = "";
+  private int place;
+  private Consumer<Finding> visit = f -> {};
+
+  public Worklist(Session session, Surveys surveys) {
+    this.session = session;
+    this.surveys = surveys;
+    surveys.foundProperty().addListener((o, a, b) -> surveyed());
+    session.takeProperty().addListener((o, a, b) -> refresh());
+    order.addListener((o, a, b) -> refresh());
+    kind.addListener((o, a, b) -> refresh());
+    part.addListener((o, a, b) -> refresh());
+  }
+
+  /** Called when a finding is chosen, to bring it into view. */
+  public void onVisit(Consumer<Finding> action) {
+    visit = action;
+  }
+
+  public ReadOnlyObjectProperty<State> stateProperty() {
+    return state.getReadOnlyProperty();
+  }
+
+  public ReadOnlyObjectProperty<Optional<Finding>> chosenProperty() {
+    return chosen.getReadOnlyProperty();
+  }
+
+  public ReadOnlyObjectProperty<Optional<Outcome>> outcomeProperty() {
+    return outcome.getReadOnlyProperty();
+  }
+
+  public ObjectProperty<Order> orderProperty() {
+    return order;
+  }
+
+  public ObjectProperty<Optional<FindingKind>> kindProperty() {
+    return kind;
+  }
+
+  public ObjectProperty<Optional<BodyPart>> partProperty() {
+    return part;
+  }
+
+  /** What was surveyed, if anything has been. */
+  public Optional<Motion> motion() {
+    return surveys.foundProperty().get().map(Surveys.Found::motion);
+  }
+
+  public List<Dismissal> dismissed() {
+    return session.takeProperty().get().map(Take::dismissed).orElse(List.of());
+  }
+
+  // ---- what there is -----------------------------------------------------------------------
+
+  private void surveyed() {
+    boolean other =
+        !surveys.foundProperty().get().map(Surveys.Found::takeId).orElse("").equals(takeId);
+    if (other) {
+      takeId = surveys.foundProperty().get().map(Surveys.Found::takeId).orElse("");
+      state.set(State.NOTHING);
+      chosen.set(Optional.empty());
+      outcome.set(Optional.empty());
+      mending = List.of();
+    }
+    refresh();
+    if (!mending.isEmpty() && surveys.foundProperty().get().isPresent()) {
+      outcome.set(Optional.of(becameOf(mending)));
+      mending = List.of();
+    }
+  }
+
+  private Outcome becameOf(List<Finding> mended) {
+    List<Finding> open = state.get().open();
+    List<Finding> left =
+        open.stream().filter(f -> mended.stream().anyMatch(m -> m.isSameAs(f))).toList();
+    if (mended.size() == 1) {
+      String was = mended.get(0).text();
+      return left.isEmpty()
+          ? new Outcome("Mended: " + was, true)
+          : new Outcome("Still there: " + left.get(0).text(), false);
+    }
+    String what = mended.get(0).kind().words();
+    return new Outcome(
+        String.format("%s: %d of %d mended", what, mended.size() - left.size(), mended.size()),
+        left.isEmpty());
+  }
+
+  private void refresh() {
+    Optional<Surveys.Found> found = surveys.foundProperty().get();
+    if (found.isEmpty() || session.takeProperty().get().isEmpty()) {
+      state.set(State.NOTHING);
+      chosen.set(Optional.empty());
+      return;
+    }
+    Motion motion = found.get().motion();
+    List<Finding> open =
+        found.get().survey().findings().stream().filter(f -> !isDismissed(f, motion)).toList();
+    List<Finding> shown = new ArrayList<>();
+    for (Finding f : open) {
+      boolean wanted = kind.get().map(k -> k == f.kind()).orElse(true);
+      if (wanted && part.get().map(p -> concerns(f, p, motion)).orElse(true)) {
+        shown.add(f);
+      }
+    }
+    shown.sort(order.get().comparator);
+    int most = Math.max(open.size(), state.get().most());
+    state.set(new State(open, List.copyOf(shown), most));
+    keepChosen(shown);
+  }
+
+  /** A chosen finding that is gone gives way to the one that now stands in its place. */
+  private void keepChosen(List<Finding> shown) {
+    if (chosen.get().isEmpty()) {
+      return;
+    }
+    Finding was = chosen.get().get();
+    Optional<Finding> same = shown.stream().filter(f -> f.isSameAs(was)).findFirst();
+    if (same.isPresent()) {
+      chosen.set(same);
+      place = shown.indexOf(same.get());
+    } else if (shown.isEmpty()) {
+      chosen.set(Optional.empty());
+    } else {
+      choose(shown.get(Math.min(place, shown.size() - 1)));
+    }
+  }
+
+  private static boolean concerns(Finding f, BodyPart part, Motion motion) {
+    return f.wholeBody()
+        || f.joints().stream().anyMatch(j -> BodyPart.of(motion.body(), j) == part);
+  }
+
+  private boolean isDismissed(Finding f, Motion motion) {
+    return dismissed().stream().anyMatch(d -> isOf(d, f, motion));
+  }
+
+  private static boolean isOf(Dismissal d, Finding f, Motion motion) {
+    return d.kind().equals(f.kind().key())
+        && d.part().equals(motion.clip().skeleton().joint(f.joint()).name())
+        && 2 * d.frames().within(f.frames()).count() >= f.frames().count();
+  }
+
+  // ---- what is done ------------------------------------------------------------------------
+
+  /** Goes to a finding: its worst frame, its parts. */
+  public void choose(Finding finding) {
+    place = Math.max(0, state.get().shown().indexOf(finding));
+    chosen.set(Optional.of(finding));
+    BitSet parts = new BitSet();
+    if (!finding.wholeBody()) {
+      finding.joints().forEach(parts::set);
+    }
+    session.playingProperty().set(false);
+    session.selectionProperty().set(parts);
+    session.seek(finding.worst());
+    visit.accept(finding);
+  }
+
+  public boolean hasAny() {
+    return !state.get().shown().isEmpty();
+  }
+
+  /** Goes on to the next finding, or back; round at the ends. */
+  public void step(int by) {
+    List<Finding> shown = state.get().shown();
+    if (!shown.isEmpty()) {
+      int now = chosen.get().map(shown::indexOf).orElse(by > 0 ? -1 : 0);
+      choose(shown.get(Math.floorMod(now + by, shown.size())));
+    }
+  }
+
+  /** Whether a pass mends the chosen finding. */
+  public boolean canMend() {
+    return chosen.get().isPresent()
+        && motion().flatMap(m -> new Remedies(m).of(chosen.get().get())).isPresent();
+  }
+
+  /** Puts the pass that mends the chosen finding at the end of the chain. */
+  public void mend() {
+    if (canMend()) {
+      Finding f = chosen.get().orElseThrow();
+      Plate plate = new Remedies(motion().orElseThrow()).of(f).orElseThrow();
+      mending = List.of(f);
+      add("mend " + f.kind().words().toLowerCase(java.util.Locale.ROOT), List.of(plate));
+    }
+  }
+
+  /** Mends all findings shown that are of the chosen one's kind. */
+  public void mendAll() {
+    if (canMend()) {
+      FindingKind which = chosen.get().orElseThrow().kind();
+      List<Finding> all = state.get().shown().stream().filter(f -> f.kind() == which).toList();
+      List<Plate> plates = new Remedies(motion().orElseThrow()).of(which, all);
+      mending = all;
+      add("mend all: " + which.words().toLowerCase(java.util.Locale.ROOT), plates);
+    }
+  }
+
+  private void add(String name, List<Plate> plates) {
+    outcome.set(Optional.empty());
+    session.editChain(
+        name,
+        null,
+        c -> {
+          Chain chain = c;
+          for (Plate plate : plates) {
+            chain = chain.inserted(chain.size(), plate.withId(chain.freshId(plate.pass().kind())));
+          }
+          return chain;
+        });
+  }
+
+  /** Lets the chosen finding stand. */
+  public void dismiss(String reason) {
+    Optional<Motion> motion = motion();
+    if (chosen.get().isEmpty() || motion.isEmpty()) {
+      return;
+    }
+    Finding f = chosen.get().get();
+    String part = motion.get().clip().skeleton().joint(f.joint()).name();
+    List<Dismissal> more = new ArrayList<>(dismissed());
+    more.add(new Dismissal(f.kind().key(), part, f.frames(), reason));
+    dismissed("dismiss finding", more);
+    outcome.set(Optional.of(new Outcome("Dismissed: " + f.text(), true)));
+  }
+
+  /** Puts a dismissed finding on the list again. */
+  public void bringBack(Dismissal dismissal) {
+    List<Dismissal> less = new ArrayList<>(dismissed());
+    less.remove(dismissal);
+    dismissed("bring finding back", less);
+  }
+
+  private void dismissed(String name, List<Dismissal> list) {
+    String id = session.takeProperty().get().orElseThrow().id();
+    session.edit(name, p -> p.changed(id, t -> t.withDismissed(list)));
+  }
+}

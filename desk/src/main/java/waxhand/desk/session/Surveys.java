@@ -1,0 +1,106 @@
+package waxhand.desk.session;
+
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.atomic.AtomicLong;
+import javafx.application.Platform;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Work;
+import waxhand.core.survey.Survey;
+import waxhand.core.survey.Surveyor;
+import waxhand.desk.notice.Jobs;
+
+/**
+ * Keeps a survey of the take's result, on a thread of its own. While it runs the last one stands; a
+ * newer result stops the survey of an older one.
+ */
+public final class Surveys {
+  /**
+   * What was found in what.
+   *
+   * @param takeId the take
+   * @param motion the result that was surveyed
+   */
+  public record Found(String takeId, Motion motion, Survey survey) {}
+
+  private final Session session;
+  private final Jobs jobs;
+  private final ExecutorService thread = Background.thread("survey");
+  private final AtomicLong wanted = new AtomicLong();
+  private final ReadOnlyObjectWrapper<Optional<Found>> found =
+      new ReadOnlyObjectWrapper<>(Optional.empty());
+  private Surveyor surveyor = new Surveyor();
+  private String surveyed = "";
+
+  public Surveys(Session session, Jobs jobs) {
+    this.session = session;
+    this.jobs = jobs;
+    session
+        .takeProperty()
+        .addListener(
+            (o, a, b) -> {
+              boolean same = a.isPresent() && b.isPresent() && a.get().id().equals(b.get().id());
+              if (!same) {
+                found.set(Optional.empty());
+              }
+            });
+    session.stagesProperty().addListener((o, a, b) -> update());
+  }
+
+  public ReadOnlyObjectProperty<Optional<Found>> foundProperty() {
+    return found.getReadOnlyProperty();
+  }
+
+  private void update() {
+    long ticket = wanted.incrementAndGet();
+    Optional<Motion> result = session.stagesProperty().get().map(s -> s.result());
+    // early stages are not right in all frames yet
+    boolean whole = session.stagesProperty().get().map(s -> s.whole()).orElse(false);
+    if (result.isEmpty() || !whole || session.takeProperty().get().isEmpty()) {
+      return;
+    }
+    String id = session.takeProperty().get().get().id();
+    if (found.get().map(f -> f.motion() == result.get() && f.takeId().equals(id)).orElse(false)) {
+      return;
+    }
+    Jobs.Job job = jobs.start("Surveying", wanted::incrementAndGet);
+    thread.execute(
+        () -> {
+          try {
+            survey(ticket, id, result.get(), job.until(() -> wanted.get() != ticket));
+          } finally {
+            job.end();
+          }
+        });
+  }
+
+  private void survey(long ticket, String id, Motion motion, Work work) {
+    if (!id.equals(surveyed)) {
+      surveyor = new Surveyor();
+      surveyed = id;
+    }
+    try {
+      work.check();
+      Survey survey = surveyor.survey(motion, work);
+      Platform.runLater(
+          () -> {
+            if (wanted.get() == ticket) {
+              found.set(Optional.of(new Found(id, motion, survey)));
+            }
+          });
+    } catch (CancellationException e) {
+      // a newer result is on its way, or the artist stopped it
+    } catch (RuntimeException | OutOfMemoryError e) {
+      surveyor = new Surveyor();
+      Platform.runLater(() -> jobs.failed("The take could not be surveyed", e));
+    }
+  }
+
+  public void close() {
+    wanted.incrementAndGet();
+    thread.shutdownNow();
+  }
+}
