@@ -35,6 +35,7 @@ import javafx.util.Duration;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.desk.command.Commands;
+import waxhand.desk.curves.CurvesRoom;
 import waxhand.desk.findings.FindingsPanel;
 import waxhand.desk.findings.Worklist;
 import waxhand.desk.handoff.HandoffSheet;
@@ -72,6 +73,7 @@ public final class Bench extends StackPane {
   private final FileWork files = new FileWork(session, jobs, notices, memory);
   private final Viewport viewport;
   private final Lanes lanes;
+  private final CurvesRoom curves;
   private final PassPanel panel;
   private final Sheets sheets = new Sheets();
   private final Finder finder;
@@ -102,7 +104,9 @@ public final class Bench extends StackPane {
             session,
             new FindingsPanel(session, worklist, commands, palette),
             new NotesPanel(session));
-    VBox time = new VBox(new Transport(session, commands), lanes);
+    curves = new CurvesRoom(session, palette);
+    VBox time = new VBox(new Transport(session, commands), lanes, curves);
+    showCurves(false);
     time.getStyleClass().add("wh-time");
     BorderPane plan = new BorderPane(viewport, new VBox(head, rail), panel, time, shelf);
     finder = new Finder(commands, (id, key) -> memory.put("key." + id, key), f -> closeSheet());
@@ -230,9 +234,22 @@ public final class Bench extends StackPane {
         });
   }
 
+  /** Shows curves in place of lanes, or lanes again. */
+  private void showCurves(boolean shown) {
+    curves.setVisible(shown);
+    curves.setManaged(shown);
+    lanes.setVisible(!shown);
+    lanes.setManaged(!shown);
+  }
+
+  void changeTime() {
+    showCurves(!curves.isVisible());
+  }
+
   private void repaint() {
     viewport.repaint();
     lanes.draw();
+    curves.pane().draw();
     panel.repaint();
   }
 
@@ -325,6 +342,10 @@ public final class Bench extends StackPane {
 
   public Commands commands() {
     return commands;
+  }
+
+  public CurvesRoom curves() {
+    return curves;
   }
 
   public Viewport viewport() {

@@ -21,7 +21,15 @@ import waxhand.desk.session.Session;
 /** The line at the top: project and take, files, undo, choices of the view, and handing on. */
 final class Head extends HBox {
   private static final List<String> VIEW_CHOICES =
-      List.of("four-views", "frame-parts", "isolate", "wax", "theme", "find-command", "help");
+      List.of(
+          "four-views",
+          "side-by-side",
+          "frame-parts",
+          "isolate",
+          "wax",
+          "theme",
+          "find-command",
+          "help");
 
   private final Session session;
   private final Commands commands;

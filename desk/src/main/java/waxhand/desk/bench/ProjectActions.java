@@ -109,6 +109,14 @@ final class ProjectActions {
         always,
         bench::changeTheme);
     commands.add(
+        "Window",
+        "curves",
+        "Curves in place of lanes, or lanes again",
+        "fth-activity",
+        "C",
+        () -> true,
+        bench::changeTime);
+    commands.add(
         "Window", "leave", "Leave a sheet or a selection", "", "Esc", always, bench::leave);
   }
 

@@ -45,6 +45,12 @@ final class ViewActions {
         "fth-grid",
         "5",
         () -> viewport.fourProperty().set(!viewport.fourProperty().get()));
+    always(
+        "side-by-side",
+        "A and B side by side, or over each other",
+        "fth-columns",
+        "6",
+        () -> viewport.twoUpProperty().set(!viewport.twoUpProperty().get()));
     commands.add(
         GROUP,
         "frame-parts",

@@ -6,7 +6,7 @@ import javafx.scene.layout.Region;
  * The mark of the frame in view. A node of its own, so that playing draws nothing else of the lanes
  * again.
  */
-final class Playhead extends Region {
+public final class Playhead extends Region {
   private static final double WIDTH = 10;
   private static final double TOP_HEIGHT = 7;
   private static final double LINE_WIDTH = 1.5;
@@ -14,7 +14,7 @@ final class Playhead extends Region {
   private final Region top = new Region();
   private final Region line = new Region();
 
-  Playhead() {
+  public Playhead() {
     top.getStyleClass().add("wh-playhead-top");
     line.getStyleClass().add("wh-playhead-line");
     setMouseTransparent(true);
@@ -23,7 +23,7 @@ final class Playhead extends Region {
   }
 
   /** Stands at {@code x} of its parent from {@code y} on. */
-  void place(double x, double y, double height) {
+  public void place(double x, double y, double height) {
     resizeRelocate(x - WIDTH / 2, y, WIDTH, height);
   }
 

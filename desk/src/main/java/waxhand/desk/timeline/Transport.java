@@ -56,6 +56,7 @@ public final class Transport extends HBox {
     of.getStyleClass().add("wh-soft");
     Region gap = new Region();
     HBox.setHgrow(gap, Priority.ALWAYS);
+    getChildren().addAll(commands.button("add-note"), commands.button("curves"));
     getChildren().addAll(clock, new Label("frame"), frame, of, gap);
     ToggleButton loop = toggle("Loop", "Begins again at the end of the work range");
     loop.selectedProperty().bindBidirectional(session.loopProperty());

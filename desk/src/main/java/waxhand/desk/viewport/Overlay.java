@@ -32,9 +32,17 @@ final class Overlay extends Canvas {
   /**
    * @param wire drawn where it is shown and has a motion
    * @param isolated joints that are drawn; all where there are none
+   * @param strokes whether a stroke leads from each joint of the wire to that of {@code wax}
    * @param flatWax drawn as thick bones, for machines without 3D; null where wax is solid
    */
-  void draw(Camera camera, Posed wire, boolean wireShown, BitSet isolated, Posed flatWax) {
+  void draw(
+      Camera camera,
+      Posed wire,
+      boolean wireShown,
+      Posed wax,
+      boolean strokes,
+      BitSet isolated,
+      Posed flatWax) {
     GraphicsContext g = getGraphicsContext2D();
     g.clearRect(0, 0, getWidth(), getHeight());
     if (getWidth() < 2 || getHeight() < 2) {
@@ -51,8 +59,27 @@ final class Overlay extends Canvas {
       wire.motion()
           .ifPresent(m -> bones(g, camera, m, wire.pose(), isolated, palette.get(Ink.WIRE), 1.1));
     }
+    if (strokes && wire.motion().isPresent() && wax.motion().isPresent()) {
+      strokes(g, camera, wire.pose(), wax.pose(), isolated);
+    }
     axes(g, camera);
     scaleBar(g, camera);
+  }
+
+  /** What was taken away: from where each joint was to where it is. */
+  private void strokes(
+      GraphicsContext g, Camera camera, WorldPose wire, WorldPose wax, BitSet isolated) {
+    int joints = Math.min(wire.positions().length, wax.positions().length) / 3;
+    g.setStroke(palette.get(Ink.FOCUS));
+    g.setLineWidth(2);
+    for (int j = 0; j < joints; j++) {
+      boolean hidden = !isolated.isEmpty() && !isolated.get(j);
+      if (!hidden
+          && project(camera, wire.x(j), wire.y(j), wire.z(j), a)
+          && project(camera, wax.x(j), wax.y(j), wax.z(j), b)) {
+        g.strokeLine(a[0], a[1], b[0], b[1]);
+      }
+    }
   }
 
   private boolean project(Camera camera, double x, double y, double z, double[] dest) {

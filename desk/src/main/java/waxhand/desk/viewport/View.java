@@ -3,6 +3,7 @@ package waxhand.desk.viewport;
 import java.util.BitSet;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.IntConsumer;
 import javafx.application.ConditionalFeature;
 import javafx.application.Platform;
@@ -31,6 +32,8 @@ public final class View extends Pane {
   private BitSet selection = new BitSet();
   private BitSet isolated = new BitSet();
   private boolean wireShown = true;
+  private boolean strokes;
+  private Consumer<Camera> turned = c -> {};
   private IntConsumer picked = j -> {};
   private Runnable touched = () -> {};
 
@@ -76,8 +79,30 @@ public final class View extends Pane {
   }
 
   void setCamera(Camera other) {
+    boolean moved = !other.equals(camera);
     camera = other;
     draw();
+    if (moved) {
+      turned.accept(other);
+    }
+  }
+
+  void onCamera(Consumer<Camera> action) {
+    turned = action;
+  }
+
+  /** Shows strokes from wire to wax. */
+  void setStrokes(boolean shown) {
+    if (strokes != shown) {
+      strokes = shown;
+      draw();
+    }
+  }
+
+  /** Says what is to be seen, in place of the direction it is seen from. */
+  void setName(String words) {
+    name.setText(words);
+    name.autosize();
   }
 
   /** Whether wax can be drawn on this machine. */
@@ -159,6 +184,6 @@ public final class View extends Pane {
     wax.solve(frame);
     wire.solve(frame);
     solid.ifPresent(s -> s.draw(camera, wax));
-    overlay.draw(camera, wire, wireShown, isolated, isSolid() ? null : wax);
+    overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax);
   }
 }

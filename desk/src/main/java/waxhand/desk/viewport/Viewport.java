@@ -10,6 +10,8 @@ import javafx.scene.layout.Pane;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.motion.Motion;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.SmoothPass;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
@@ -41,6 +43,8 @@ public final class Viewport extends Pane {
   private final Session session;
   private final Memory memory;
   private final List<View> views = new ArrayList<>();
+  private final View beside;
+  private final BooleanProperty twoUp = new SimpleBooleanProperty();
   private final BooleanProperty four = new SimpleBooleanProperty();
   private final BooleanProperty follow = new SimpleBooleanProperty(true);
   private View active;
@@ -61,19 +65,57 @@ public final class Viewport extends Pane {
       view.onTouch(() -> active = view);
       views.add(view);
     }
+    beside = new View(palette, Aspect.PERSPECTIVE);
+    beside.setId("view-beside");
+    beside.onPick(this::picked);
+    beside.onTouch(() -> {});
+    beside.setVisible(false);
+    beside.onCamera(c -> active.setCamera(c));
+    views.forEach(
+        v ->
+            v.onCamera(
+                c -> {
+                  if (v == active && twoUp.get()) {
+                    beside.setCamera(c);
+                  }
+                }));
     active = views.get(0);
     getChildren().addAll(views);
+    getChildren().add(beside);
+    twoUp.addListener(
+        (o, was, is) -> {
+          four.set(false);
+          requestLayout();
+        });
+    session.plateIdProperty().addListener((o, was, is) -> strokes());
     four.addListener((o, was, is) -> requestLayout());
     session.frameProperty().addListener((o, was, is) -> refresh());
     session.stagesProperty().addListener((o, was, is) -> refresh());
     session.flagAProperty().addListener((o, was, is) -> refresh());
     session.flagBProperty().addListener((o, was, is) -> refresh());
-    session.selectionProperty().addListener((o, was, is) -> views.forEach(v -> v.select(is)));
+    session
+        .selectionProperty()
+        .addListener(
+            (o, was, is) -> {
+              views.forEach(v -> v.select(is));
+              beside.select(is);
+            });
     setMinSize(200, 160);
   }
 
   public BooleanProperty fourProperty() {
     return four;
+  }
+
+  /** Whether A and B are shown side by side in stead of one over the other. */
+  public BooleanProperty twoUpProperty() {
+    return twoUp;
+  }
+
+  /** While a smoothing pass is chosen, strokes show what it and the others take away. */
+  private void strokes() {
+    boolean smooths = session.plate().map(p -> p.pass().kind() == SmoothPass.KIND).orElse(false);
+    views.forEach(v -> v.setStrokes(smooths));
   }
 
   public BooleanProperty followProperty() {
@@ -87,6 +129,7 @@ public final class Viewport extends Pane {
   public void setWax(Wax other) {
     wax = other;
     views.forEach(v -> v.setWax(other.opacity));
+    beside.setWax(Math.max(0.45, other.opacity));
   }
 
   public void setWireShown(boolean shown) {
@@ -96,6 +139,7 @@ public final class Viewport extends Pane {
   /** Takes the colours of the theme. */
   public void repaint() {
     views.forEach(View::repaint);
+    beside.repaint();
   }
 
   /** Shows one view from there; the keyboard stays with the views. */
@@ -219,9 +263,17 @@ public final class Viewport extends Pane {
     Optional<Skins> worn =
         now.filter(m -> active.isSolid())
             .map(m -> skins.of(m.body(), () -> Skins.of(m.body()), this::refresh));
+    int frame = session.frameProperty().get();
     for (View view : shown()) {
       worn.ifPresent(view::dress);
-      view.show(wire, now, session.frameProperty().get());
+      view.show(twoUp.get() ? Optional.empty() : wire, now, frame);
+    }
+    if (twoUp.get()) {
+      worn.ifPresent(beside::dress);
+      beside.show(Optional.empty(), wire, frame);
+      Chain chain = session.chain();
+      beside.setName("A: " + session.flagAProperty().get().words(chain));
+      active.setName("B: " + session.flagBProperty().get().words(chain));
     }
     String take = session.takeProperty().get().map(t -> t.id()).orElse("");
     if (now.isPresent() && !take.equals(framedTake)) {
@@ -263,14 +315,21 @@ public final class Viewport extends Pane {
       view.setVisible(seen);
       if (!four.get()) {
         if (seen) {
-          view.resizeRelocate(0, 0, w, h);
+          double left = twoUp.get() ? (w + GAP) / 2 : 0;
+          view.resizeRelocate(left, 0, w - left, h);
         }
+        view.setName(view.aspect().words());
         continue;
       }
       double hw = (w - GAP) / 2;
       double hh = (h - GAP) / 2;
       int i = view.aspect().ordinal();
       view.resizeRelocate((i % 2) * (hw + GAP), (i / 2) * (hh + GAP), hw, hh);
+    }
+    beside.setVisible(twoUp.get() && !four.get());
+    if (beside.isVisible()) {
+      beside.resizeRelocate(0, 0, (w - GAP) / 2, h);
+      beside.setCamera(active.camera());
     }
     refresh();
   }

@@ -1,0 +1,177 @@
+package waxhand.desk.curves;
+
+import java.util.BitSet;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Scope;
+import waxhand.core.passes.ShiftPass;
+import waxhand.core.passes.Span;
+import waxhand.desk.session.Session;
+import waxhand.desk.theme.Palette;
+
+/** Curves with what is chosen about them, and what becomes of a region that is dragged. */
+public final class CurvesRoom extends VBox {
+  private final Session session;
+  private final CurvesPane pane;
+  private Optional<String> shifted = Optional.empty();
+
+  public CurvesRoom(Session session, Palette palette) {
+    this.session = session;
+    pane = new CurvesPane(session, palette);
+    VBox.setVgrow(pane, Priority.ALWAYS);
+    pane.visibleProperty().bind(visibleProperty());
+    pane.onShift(
+        this::shift,
+        () -> {
+          shifted = Optional.empty();
+          session.settle();
+        });
+    getChildren().addAll(tools(), pane);
+  }
+
+  public CurvesPane pane() {
+    return pane;
+  }
+
+  private HBox tools() {
+    ChoiceBox<Quantity> quantity = new ChoiceBox<>();
+    quantity.setId("quantity");
+    quantity.getItems().addAll(Quantity.values());
+    quantity.valueProperty().bindBidirectional(pane.quantityProperty());
+    quantity.setTooltip(new Tooltip("What the curves are of"));
+    ToggleButton overlaid = toggle("overlaid", "Overlaid", "All axes of a part in one row");
+    overlaid.selectedProperty().bindBidirectional(pane.overlaidProperty());
+    ToggleButton apart = toggle("apart", "B less A", "What B is more than A, alone");
+    apart.selectedProperty().bindBidirectional(pane.apartProperty());
+    ToggleButton spectrum =
+        toggle("spectrum", "Spectrum", "Strength of each frequency, in the region or in sight");
+    spectrum.selectedProperty().bindBidirectional(pane.spectrumProperty());
+    Button fit = new Button("Fit");
+    fit.setId("fit-curves");
+    fit.setTooltip(new Tooltip("The whole take"));
+    fit.setOnAction(e -> pane.fit());
+    Button fitRegion = new Button("Fit region");
+    fitRegion.setOnAction(e -> pane.fitRegion());
+    Button span = new Button("Span of the pass");
+    span.setId("region-to-span");
+    span.setTooltip(new Tooltip("The chosen pass acts in this region, with eases"));
+    span.setOnAction(e -> toSpan());
+    Label words = new Label();
+    words.setId("region-words");
+    words.getStyleClass().addAll("wh-soft", "wh-small");
+    Region gap = new Region();
+    HBox.setHgrow(gap, Priority.ALWAYS);
+    Runnable show =
+        () -> {
+          Optional<Frames> region = pane.regionProperty().get();
+          fitRegion.setDisable(region.isEmpty());
+          span.setDisable(region.isEmpty() || !hasLocalPlate());
+          words.setText(
+              region
+                  .map(
+                      r ->
+                          "frames "
+                              + r.from()
+                              + "–"
+                              + (r.to() - 1)
+                              + ": drag inside to shift in value or in time")
+                  .orElse("Drag over frames to select a region; the wheel zooms"));
+        };
+    pane.regionProperty().addListener((o, a, b) -> show.run());
+    session.plateIdProperty().addListener((o, a, b) -> show.run());
+    show.run();
+    HBox tools = new HBox(6, quantity, overlaid, apart, spectrum, fit, fitRegion, span, gap, words);
+    tools.getStyleClass().add("wh-curve-tools");
+    tools.setAlignment(Pos.CENTER_LEFT);
+    return tools;
+  }
+
+  private static ToggleButton toggle(String id, String words, String tip) {
+    ToggleButton toggle = new ToggleButton(words);
+    toggle.setId(id);
+    toggle.setTooltip(new Tooltip(tip));
+    return toggle;
+  }
+
+  private boolean hasLocalPlate() {
+    return session.plate().map(p -> p.pass().kind().local()).orElse(false);
+  }
+
+  private Span span(Frames region) {
+    int ease = (int) Math.round(0.1 * session.rateHz());
+    return Span.of(region, Math.min(ease, region.count() / 3));
+  }
+
+  private void toSpan() {
+    Optional<Frames> region = pane.regionProperty().get();
+    if (region.isPresent() && hasLocalPlate()) {
+      Plate plate = session.plate().orElseThrow();
+      session.editPlate(
+          "span of " + plate.name(), null, plate.id(), p -> p.withSpan(span(region.get())));
+    }
+  }
+
+  /** Makes a shift at the end of the chain when a drag begins, and changes it while it goes on. */
+  private void shift(
+      int joint, Quantity quantity, int component, Frames region, double value, int frames) {
+    Optional<Motion> motion = session.stagesProperty().get().map(s -> s.result());
+    boolean possible =
+        frames != 0
+            || quantity == Quantity.ROTATION
+            || motion.map(m -> m.clip().hasTravel(joint)).orElse(false)
+                && (quantity == Quantity.POSITION || quantity == Quantity.HEIGHT);
+    if (motion.isEmpty() || !possible) {
+      return;
+    }
+    if (shifted.isEmpty()) {
+      shifted = Optional.of(session.chain().freshId(ShiftPass.KIND));
+    }
+    String id = shifted.get();
+    BitSet part = new BitSet();
+    part.set(joint);
+    Plate plate =
+        Plate.of(id, pass(quantity, component, value, frames))
+            .withSpan(span(region))
+            .withScope(Scope.of(motion.get().body(), part));
+    session.editChain(
+        frames != 0 ? "shift in time" : "shift in value",
+        "shift-" + id,
+        c -> c.indexOf(id).isPresent() ? c.changed(id, p -> plate) : at(c, plate));
+    session.plateIdProperty().set(Optional.of(id));
+  }
+
+  private static Chain at(Chain chain, Plate plate) {
+    return chain.inserted(chain.size(), plate);
+  }
+
+  private ShiftPass pass(Quantity quantity, int component, double value, int frames) {
+    if (frames != 0) {
+      double seconds = Math.max(-2, Math.min(2, frames / session.rateHz()));
+      return new ShiftPass(
+          ShiftPass.KIND.defaults().turn(), ShiftPass.KIND.defaults().move(), seconds);
+    }
+    int axis = quantity == Quantity.HEIGHT ? 1 : component;
+    double[] by = new double[3];
+    boolean turns = quantity == Quantity.ROTATION;
+    double most = turns ? Math.PI : 5;
+    by[axis] = Math.max(-most, Math.min(most, turns ? Math.toRadians(value) : value / 100));
+    return turns
+        ? new ShiftPass(
+            new ShiftPass.Turn(by[0], by[1], by[2]), ShiftPass.KIND.defaults().move(), 0)
+        : new ShiftPass(
+            ShiftPass.KIND.defaults().turn(), new ShiftPass.Move(by[0], by[1], by[2]), 0);
+  }
+}
