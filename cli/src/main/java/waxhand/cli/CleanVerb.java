@@ -3,6 +3,7 @@ package waxhand.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashSet;
@@ -15,6 +16,7 @@ import picocli.CommandLine.Parameters;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Distance;
 import waxhand.core.project.RawTake;
+import waxhand.formats.AtomicFile;
 import waxhand.formats.Handoff;
 import waxhand.formats.project.Recipe;
 
@@ -34,6 +36,12 @@ final class CleanVerb extends TakeVerb {
   @Option(names = "--out", required = true, description = "A .bvh file, or a folder for many.")
   Path target;
 
+  @Option(
+      names = "--report",
+      paramLabel = "OUT.html",
+      description = "Write a page of what was found, mended and remains.")
+  Path report;
+
   @Option(names = "--json", description = "Print what was done as JSON.")
   boolean json;
 
@@ -49,6 +57,7 @@ final class CleanVerb extends TakeVerb {
     ArrayNode done = JSON.createArrayNode();
     Set<Path> written = new HashSet<>();
     int failed = 0;
+    ReportPage page = new ReportPage(chosen.name());
     for (Path file : files) {
       Path to = single ? target : target.resolve(file.getFileName());
       ObjectNode node = done.addObject().put("take", file.toString());
@@ -59,12 +68,17 @@ final class CleanVerb extends TakeVerb {
         if (!written.add(to.toAbsolutePath().normalize())) {
           throw new IOException(file + ": another take of that name was written to " + to);
         }
-        clean(file, to, chosen, node);
+        clean(file, to, chosen, node, page);
       } catch (IOException | IllegalArgumentException e) {
         failed++;
         node.put("error", Main.words(e));
+        page.addFailure(file.toString(), Main.words(e));
         err().println("waxhand: " + Main.words(e));
       }
+    }
+    if (report != null) {
+      byte[] bytes = page.page().getBytes(StandardCharsets.UTF_8);
+      AtomicFile.write(report, stream -> stream.write(bytes));
     }
     if (json) {
       out().println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(done));
@@ -74,11 +88,15 @@ final class CleanVerb extends TakeVerb {
     return failed == 0 ? 0 : 1;
   }
 
-  private void clean(Path file, Path to, Recipe chosen, ObjectNode node) throws IOException {
+  private void clean(Path file, Path to, Recipe chosen, ObjectNode node, ReportPage page)
+      throws IOException {
     RawTake raw = read(file);
     Progress progress = new Progress("cleaning " + file.getFileName());
     Evaluator.Stages stages = new Evaluator(raw.motion()).evaluate(chosen.chain(), progress);
     Handoff.Receipt receipt = Handoff.AS_IT_CAME.write(stages.result(), raw, to, progress);
+    if (report != null) {
+      page.add(file.toString(), stages, progress);
+    }
     progress.end();
     node.put("out", to.toString()).put("frames", receipt.frames());
     for (int k = 0; k < chosen.chain().size(); k++) {

@@ -23,6 +23,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.Chain;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Span;
 import waxhand.core.passes.Work;
@@ -165,7 +166,14 @@ class BenchTest extends DeskTest {
     openDemo();
     clickOn("#first-pass");
     untilWorkedOut();
-    assertThat(session.chain().plates()).extracting(Plate::name).containsExactly("Smooth", "Level");
+    assertThat(session.chain().plates())
+        .extracting(Plate::name)
+        .containsExactly("Despike", "Gap fill", "Smooth", "Level");
+    interact(
+        () ->
+            session.editChain(
+                "two", null, c -> new Chain(c.plates().subList(2, c.plates().size()))));
+    untilWorkedOut();
     // a clicked button gives the keyboard back
     type(KeyCode.SPACE);
     assertThat(session.playingProperty().get()).isTrue();

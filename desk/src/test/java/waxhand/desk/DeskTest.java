@@ -17,6 +17,8 @@ import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.Role;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Plate;
+import waxhand.core.passes.SmoothMethod;
+import waxhand.core.passes.SmoothPass;
 import waxhand.desk.bench.Bench;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
@@ -68,6 +70,27 @@ abstract class DeskTest extends ApplicationTest {
 
   void openDemo() throws Exception {
     interact(() -> session.reset(Demo.project(), Optional.empty()));
+    untilWorkedOut();
+  }
+
+  /** Two plates to try hands on, the first chosen. */
+  void addSmoothAndLevel() {
+    run("add-smooth");
+    run("add-level");
+    interact(
+        () -> session.plateIdProperty().set(Optional.of(session.chain().plates().get(0).id())));
+  }
+
+  /** A Smooth that has a cutoff. */
+  void addLowPass() throws Exception {
+    run("add-smooth");
+    interact(
+        () ->
+            session.editPlate(
+                "method",
+                null,
+                plate().id(),
+                p -> p.withPass(SmoothPass.KIND.defaults().withMethod(SmoothMethod.LOW_PASS))));
     untilWorkedOut();
   }
 

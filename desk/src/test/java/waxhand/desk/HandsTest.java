@@ -17,6 +17,7 @@ import javafx.stage.Window;
 import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.Role;
+import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.Plate;
 import waxhand.desk.session.Memory;
 
@@ -42,7 +43,7 @@ class HandsTest extends DeskTest {
     openDemo();
     find("pass add");
     ListView<?> list = lookup("#finder .list-view").queryAs(ListView.class);
-    assertThat(list.getItems()).hasSize(2);
+    assertThat(list.getItems()).hasSize(PassKinds.ALL.size());
     type(KeyCode.DOWN).type(KeyCode.ENTER);
     assertThat(plates()).hasSize(1);
     find("redo");
@@ -80,7 +81,7 @@ class HandsTest extends DeskTest {
   @Test
   void platesAndFlagsMoveByKeys() throws Exception {
     openDemo();
-    run("first-pass");
+    addSmoothAndLevel();
     run("add-smooth");
     untilWorkedOut();
     assertThat(plates()).containsExactly("Smooth", "Smooth", "Level");
@@ -110,20 +111,21 @@ class HandsTest extends DeskTest {
     run("add-smooth");
     interact(() -> session.editPlate("name", null, plate().id(), p -> p.withName("Calm hands")));
     run("first-pass");
-    assertThat(plates()).containsExactly("Smooth", "Level", "Calm hands");
-    String level = session.chain().plates().get(1).id();
+    String[] all = {"Despike", "Gap fill", "Smooth", "Level", "Calm hands"};
+    assertThat(plates()).containsExactly(all);
+    String level = session.chain().plates().get(3).id();
     interact(() -> session.editPlate("mute", null, level, p -> p.withMuted(true)));
     run("first-pass");
-    assertThat(plates()).as("it does not double").containsExactly("Smooth", "Level", "Calm hands");
-    assertThat(session.chain().plates().get(1).muted()).as("and starts afresh").isFalse();
+    assertThat(plates()).as("it does not double").containsExactly(all);
+    assertThat(session.chain().plates().get(3).muted()).as("and starts afresh").isFalse();
     interact(session::undo);
-    assertThat(session.chain().plates().get(1).muted()).isTrue();
+    assertThat(session.chain().plates().get(3).muted()).isTrue();
   }
 
   @Test
   void whatStandsHalfTypedBelongsToThePlateThatIsLeft() throws Exception {
     openDemo();
-    run("first-pass");
+    addSmoothAndLevel();
     untilWorkedOut();
     String smooth = session.chain().plates().get(0).id();
     String level = session.chain().plates().get(1).id();
@@ -153,8 +155,7 @@ class HandsTest extends DeskTest {
   @Test
   void numbersThatAreNoneGoBackToWhatStoodThere() throws Exception {
     openDemo();
-    run("add-smooth");
-    untilWorkedOut();
+    addLowPass();
     String found = lookup("#cutoffHz").queryAs(TextField.class).getText();
     for (String bad : new String[] {"", "fast", "4,5,6", "--"}) {
       type("cutoffHz", bad);
@@ -181,13 +182,14 @@ class HandsTest extends DeskTest {
     int head = raw().body().joint(Role.HEAD).getAsInt();
     assertThat(parts.getSelectionModel().getSelectedIndices().stream().map(i -> (int) i))
         .containsExactly(head);
+    clickOn("#tab-takes");
     clickOn("crate-lift");
     untilWorkedOut();
     assertThat(session.takeProperty().get().orElseThrow().name()).isEqualTo("crate-lift");
     run("remove-take");
-    assertThat(lookup("#takes").queryAs(ListView.class).getItems()).hasSize(2);
+    assertThat(lookup("#takes").queryAs(ListView.class).getItems()).hasSize(5);
     interact(session::undo);
-    assertThat(lookup("#takes").queryAs(ListView.class).getItems()).hasSize(3);
+    assertThat(lookup("#takes").queryAs(ListView.class).getItems()).hasSize(6);
   }
 
   private Color menuPaper() {

@@ -17,7 +17,9 @@ import waxhand.core.motion.Clip;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.Chain;
+import waxhand.core.passes.DespikePass;
 import waxhand.core.passes.Floor;
+import waxhand.core.passes.GapFillPass;
 import waxhand.core.passes.LevelPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.SmoothPass;
@@ -177,32 +179,34 @@ class RehearsalTest {
   /** The point of it all: what we do to a take brings it nearer to the truth. */
   @ParameterizedTest
   @EnumSource(Scene.class)
-  void smoothAndLevelHalveTheErrorToTheTruth(Scene scene) {
-    Map<String, Double> damage = new java.util.HashMap<>(Damages.USUAL);
-    // freezes and spikes are for passes of their own to mend
-    damage.remove("freeze");
-    damage.remove("spike");
-    damage.remove("dropout");
-    Rehearsal take = Rehearsal.of(new Rehearsal.Order(scene, 16, 120, 71, 1.65, false, damage));
+  void theFirstPassMoreThanHalvesTheErrorToTheTruth(Scene scene) {
+    Rehearsal take =
+        Rehearsal.of(
+            new Rehearsal.Order(scene, 16, 120, 71 + scene.ordinal(), 1.65, false, Damages.USUAL));
     Motion truth = Motion.of(take.truth());
     Motion raw = truth.with(take.raw());
-    Plate smooth = Plate.of("s", SmoothPass.KIND.defaults());
-    Chain chain = Chain.of(smooth, Plate.of("l", LevelPass.KIND.defaults()));
+    Chain chain =
+        Chain.of(
+            Plate.of("d", DespikePass.KIND.defaults()),
+            Plate.of("g", GapFillPass.KIND.defaults()),
+            Plate.of("s", SmoothPass.KIND.defaults()),
+            Plate.of("l", LevelPass.KIND.defaults()));
     Motion clean = new Evaluator(raw).evaluate(chain, Work.UNWATCHED).result();
     Comparison before = Comparison.of(truth, raw, take.contacts());
     Comparison after = Comparison.of(truth, clean, take.contacts());
-    assertThat(after.poseRmsMm()).isLessThan(0.5 * before.poseRmsMm());
+    assertThat(after.poseRmsMm()).isLessThan(0.65 * before.poseRmsMm());
     assertThat(after.positionRmsMm()).isLessThan(before.positionRmsMm());
-    assertThat(after.slideMmPerFrame()).isLessThan(0.2 * before.slideMmPerFrame());
+    assertThat(after.slideMmPerFrame()).isLessThan(0.25 * before.slideMmPerFrame());
     double best = Double.POSITIVE_INFINITY;
     for (double hz = 2; hz < 14; hz += 0.5) {
       Motion tried =
-          smooth
-              .withPass(SmoothPass.lowPass(hz, 2))
+          Plate.of("t", SmoothPass.lowPass(hz, 2))
               .apply(raw, raw.clip().allFrames(), Work.UNWATCHED);
       best = Math.min(best, Comparison.of(truth, tried, List.of()).poseRmsMm());
     }
-    assertThat(after.poseRmsMm()).as("as good as hindsight").isLessThan(1.15 * best);
+    assertThat(after.poseRmsMm())
+        .as("better than any one filter, chosen with hindsight")
+        .isLessThan(best);
   }
 
   @Test

@@ -34,7 +34,10 @@ class PassContractTest {
     Pass pass =
         kind.id().equals("level")
             ? new LevelPass(OptionalDouble.of(0.03), OptionalDouble.empty(), 0.4, 0.2, -0.1)
-            : kind.id().equals("smooth") ? SmoothPass.lowPass(4, 2) : kind.defaults();
+            : kind.id().equals("shift")
+                ? new ShiftPass(
+                    new ShiftPass.Turn(0.1, 0, 0.2), new ShiftPass.Move(0.1, 0, 0), 0.05)
+                : kind.id().equals("smooth") ? SmoothPass.lowPass(4, 2) : kind.defaults();
     return Plate.of("p", pass);
   }
 

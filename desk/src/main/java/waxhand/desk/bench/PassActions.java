@@ -2,8 +2,11 @@ package waxhand.desk.bench;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.Chain;
@@ -44,8 +47,9 @@ final class PassActions {
           session.editChain("first pass", null, PassActions::withFirstPass);
           session.plateIdProperty().set(Optional.of(session.chain().plates().get(0).id()));
         });
+    Set<Character> taken = new HashSet<>();
     for (PassKind<?> kind : PassKinds.ALL) {
-      String key = "Shift+" + kind.words().substring(0, 1);
+      String key = "Shift+" + letter(kind, taken);
       commands.add(
           "Pass",
           "add-" + kind.id(),
@@ -139,6 +143,17 @@ final class PassActions {
         "Pass", "heavier", "More weight", "", "Ctrl+Up", this::hasPlate, () -> weight(0.1));
     commands.add(
         "Pass", "lighter", "Less weight", "", "Ctrl+Down", this::hasPlate, () -> weight(-0.1));
+  }
+
+  /** The first letter of a kind's words that no other kind has. */
+  private static char letter(PassKind<?> kind, Set<Character> taken) {
+    for (char c : kind.words().toUpperCase(Locale.ROOT).toCharArray()) {
+      // these stand for other things
+      if (Character.isLetter(c) && "ABFIN".indexOf(c) < 0 && taken.add(c)) {
+        return c;
+      }
+    }
+    throw new IllegalStateException("no letter is left for " + kind.words());
   }
 
   private boolean hasLocalPlate() {

@@ -71,7 +71,7 @@ class SessionTest {
     session.edit("remove", p -> p.without("take-3"));
     assertThat(session.takeProperty().get().orElseThrow().id()).isEqualTo("take-1");
     session.undo();
-    assertThat(session.projectProperty().get().takes()).hasSize(3);
+    assertThat(session.projectProperty().get().takes()).hasSize(6);
   }
 
   @Test
