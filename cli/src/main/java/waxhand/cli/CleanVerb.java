@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -102,6 +103,12 @@ final class CleanVerb extends TakeVerb {
     for (int k = 0; k < chosen.chain().size(); k++) {
       ObjectNode plate = node.withArray("plates").addObject();
       plate.put("name", chosen.chain().plates().get(k).name());
+      Optional<String> complaint =
+          chosen
+              .chain()
+              .placed(k, chosen.chain().timing(raw.motion().clip().frames(), k))
+              .complaint(stages.motions().get(k));
+      complaint.ifPresent(c -> plate.put("complaint", c));
       plate.put(
           "changedMm",
           1000 * Distance.overall(stages.motions().get(k), stages.motions().get(k + 1)));
@@ -116,6 +123,7 @@ final class CleanVerb extends TakeVerb {
                 plate.path("name").asText(),
                 plate.path("changedMm").asDouble(),
                 settings);
+        complaint.ifPresent(c -> out().println("    " + c));
       }
     }
     if (!json) {

@@ -11,6 +11,7 @@ import waxhand.core.motion.Track;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.Pass;
 import waxhand.core.passes.Plate;
+import waxhand.core.passes.Timing;
 import waxhand.core.passes.Work;
 
 /**
@@ -27,13 +28,27 @@ public final class Evaluator {
   private List<Stage> stages = new ArrayList<>();
   private long chunksComputed;
 
-  /** A plate with its last result; {@code out} is right in all frames but {@code stale}. */
+  /**
+   * A plate, its span where it is in what is left there, with its last result; {@code out} is right
+   * in all frames but {@code stale}, and null until any of it is known.
+   */
   private static final class Stage {
     Plate plate;
+    Timing before;
+    Timing after;
     Pass settled;
     boolean settle;
     Motion out;
     FrameSet stale;
+
+    /** All frames that come out. */
+    Frames all() {
+      return Frames.first(after.frames());
+    }
+
+    boolean cuts() {
+      return after.frames() != before.frames();
+    }
   }
 
   /**
@@ -89,11 +104,13 @@ public final class Evaluator {
     for (int k = 0; k < stages.size(); k++) {
       settle(k, work);
     }
-    Frames soon = focus.within(all());
+    Frames soon = focus.within(raw.clip().allFrames());
     if (!soon.isEmpty()) {
       boolean more = false;
       for (int k = 0; k < stages.size(); k++) {
-        ensure(k, soon, work);
+        Timing after = stages.get(k).after;
+        int from = after.local(soon.from());
+        ensure(k, new Frames(from, from + soon.count()).within(stages.get(k).all()), work);
       }
       for (Stage stage : stages) {
         more |= !stage.stale.isEmpty();
@@ -103,16 +120,12 @@ public final class Evaluator {
       }
     }
     for (int k = 0; k < stages.size(); k++) {
-      ensure(k, all(), work);
+      ensure(k, stages.get(k).all(), work);
       work.done((k + 1.0) / stages.size());
     }
     Stages result = snapshot(chain, true);
     keepWithinBudget();
     return result;
-  }
-
-  private Frames all() {
-    return raw.clip().allFrames();
   }
 
   private Motion input(int k) {
@@ -135,55 +148,99 @@ public final class Evaluator {
    * which the new motion at this point can differ from the old one.
    */
   private void align(Chain chain) {
-    int frames = raw.clip().frames();
     List<Stage> aligned = new ArrayList<>();
     FrameSet differs = FrameSet.NONE;
+    Timing timing = Timing.all(raw.clip().frames());
     int next = 0;
-    for (Plate plate : chain.plates()) {
+    for (int k = 0; k < chain.size(); k++) {
+      Plate plate = chain.placed(k, timing);
       int old = find(plate.id(), next);
       Stage stage = new Stage();
       stage.plate = plate;
-      if (old < 0) {
-        FrameSet active = FrameSet.of(plate.active(frames));
-        stage.out = aligned.isEmpty() ? raw : aligned.get(aligned.size() - 1).out;
+      stage.before = timing;
+      timing = plate.after(timing);
+      stage.after = timing;
+      Stage kept = old < 0 ? null : stages.get(old);
+      if (kept != null) {
+        for (int gone = next; gone < old; gone++) {
+          Stage left = stages.get(gone);
+          differs =
+              left.cuts()
+                  ? FrameSet.of(Frames.first(stage.before.frames()))
+                  : differs.union(FrameSet.of(left.plate.active(left.before.frames())));
+        }
+        next = old + 1;
+      }
+      boolean lengths =
+          kept != null
+              && kept.before.equals(stage.before)
+              && kept.after.equals(stage.after)
+              && kept.out != null;
+      if (lengths) {
+        differs = keep(stage, kept, differs);
+      } else if (kept == null && !stage.cuts() && inputOf(aligned) != null) {
+        FrameSet active = FrameSet.of(plate.active(stage.before.frames()));
+        stage.out = inputOf(aligned);
         FrameSet unsure = aligned.isEmpty() ? FrameSet.NONE : lastStale(aligned);
         stage.stale = active.union(unsure);
         stage.settled = plate.pass();
         stage.settle = true;
         differs = differs.union(active);
       } else {
-        for (int gone = next; gone < old; gone++) {
-          differs = differs.union(FrameSet.of(stages.get(gone).plate.active(frames)));
-        }
-        Stage kept = stages.get(old);
-        next = old + 1;
-        stage.out = kept.out;
-        stage.settled = kept.settled;
-        boolean sameWork =
-            plate.pass().equals(kept.plate.pass()) && plate.scope().equals(kept.plate.scope());
-        stage.settle = kept.settle || !sameWork || !differs.isEmpty();
-        FrameSet spread = differs.union(spread(differs, kept, plate));
-        if (!plate.equals(kept.plate) && !plate.equals(kept.plate.withName(plate.name()))) {
-          spread = spread.union(FrameSet.of(plate.active(frames)));
-          spread = spread.union(FrameSet.of(kept.plate.active(frames)));
-        }
-        stage.stale = kept.stale.union(spread);
-        differs = spread;
+        stage.stale = FrameSet.of(stage.all());
+        stage.settled = plate.pass();
+        stage.settle = true;
+        differs = FrameSet.of(stage.all());
       }
       aligned.add(stage);
     }
     stages = aligned;
   }
 
+  private Motion inputOf(List<Stage> aligned) {
+    return aligned.isEmpty() ? raw : aligned.get(aligned.size() - 1).out;
+  }
+
+  /**
+   * Goes on with the result that is there.
+   *
+   * @param differs frames in which the input can differ
+   * @return frames in which the result can
+   */
+  private FrameSet keep(Stage stage, Stage kept, FrameSet differs) {
+    Plate plate = stage.plate;
+    stage.out = kept.out;
+    stage.settled = kept.settled;
+    boolean sameWork =
+        plate.pass().equals(kept.plate.pass()) && plate.scope().equals(kept.plate.scope());
+    stage.settle = kept.settle || !sameWork || !differs.isEmpty();
+    boolean changed = !plate.equals(kept.plate) && !plate.equals(kept.plate.withName(plate.name()));
+    if (stage.cuts()) {
+      FrameSet all = FrameSet.of(stage.all());
+      stage.stale = changed || !differs.isEmpty() ? all : kept.stale;
+      return changed || !differs.isEmpty() ? all : FrameSet.NONE;
+    }
+    int frames = stage.before.frames();
+    FrameSet spread = differs.union(spread(differs, kept, plate, frames));
+    if (changed) {
+      spread = spread.union(FrameSet.of(plate.active(frames)));
+      spread = spread.union(FrameSet.of(kept.plate.active(frames)));
+    }
+    stage.stale = kept.stale.union(spread);
+    return spread;
+  }
+
   private static FrameSet lastStale(List<Stage> aligned) {
     return aligned.get(aligned.size() - 1).stale;
   }
 
-  private FrameSet spread(FrameSet differs, Stage kept, Plate plate) {
-    Frames active = plate.active(raw.clip().frames());
+  private FrameSet spread(FrameSet differs, Stage kept, Plate plate, int frames) {
+    Frames active = plate.active(frames);
     return differs.isEmpty() || active.isEmpty()
         ? FrameSet.NONE
-        : differs.grown(kept.settled.reach(raw, plate.place()), all()).within(active);
+        : differs
+            .grown(kept.settled.reach(raw, plate.place()), Frames.first(frames))
+            .within(active);
   }
 
   private int find(String id, int from) {
@@ -204,18 +261,24 @@ public final class Evaluator {
     Pass found = stage.plate.pass();
     if (!found.isSettled() && stage.plate.acts()) {
       if (k > 0) {
-        ensure(k - 1, all(), work);
+        ensure(k - 1, stages.get(k - 1).all(), work);
       }
       found = found.settled(input(k), stage.plate.place());
     }
     stage.settle = false;
     if (!found.equals(stage.settled)) {
       stage.settled = found;
-      FrameSet changed = FrameSet.of(stage.plate.active(raw.clip().frames()));
+      FrameSet changed =
+          stage.cuts()
+              ? FrameSet.of(stage.all())
+              : FrameSet.of(stage.plate.active(stage.before.frames()));
       for (int later = k; later < stages.size(); later++) {
         Stage s = stages.get(later);
         if (later > k) {
-          changed = changed.union(spread(changed, s, s.plate));
+          changed =
+              s.cuts()
+                  ? FrameSet.of(s.all())
+                  : changed.union(spread(changed, s, s.plate, s.before.frames()));
           s.settle = true;
         }
         s.stale = s.stale.union(changed);
@@ -225,15 +288,19 @@ public final class Evaluator {
 
   private void ensure(int k, Frames range, Work work) {
     Stage stage = stages.get(k);
-    Frames active = stage.plate.active(raw.clip().frames());
+    if (stage.cuts()) {
+      cut(k, work);
+      return;
+    }
+    Frames active = stage.plate.active(stage.before.frames());
     // whole chunks, so that stages which leave them alone can share them
-    for (Frames run : stage.stale.within(range).rounded(Track.CHUNK, all()).runs()) {
+    for (Frames run : stage.stale.within(range).rounded(Track.CHUNK, stage.all()).runs()) {
       work.check();
       Frames work1 = run.within(active);
       if (k > 0) {
         ensure(k - 1, run, work);
         int reach = work1.isEmpty() ? 0 : stage.settled.reach(input(k), stage.plate.place());
-        ensure(k - 1, work1.grown(reach).within(all()), work);
+        ensure(k - 1, work1.grown(reach).within(stage.all()), work);
       }
       Motion in = input(k);
       Motion out = in;
@@ -241,10 +308,28 @@ public final class Evaluator {
         out = stage.plate.withPass(stage.settled).apply(in, work1, work);
         chunksComputed += chunks(work1);
       }
+      if (stage.out == null) {
+        stage.out = in;
+      }
       Clip patched = stage.out.clip().with(run, out.clip());
       stage.out = patched.skeleton() == out.clip().skeleton() ? out.with(patched) : out;
       stage.stale = stage.stale.minus(run);
     }
+  }
+
+  /** Passes that cut frames out are worked out as a whole. */
+  private void cut(int k, Work work) {
+    Stage stage = stages.get(k);
+    if (stage.stale.isEmpty()) {
+      return;
+    }
+    if (k > 0) {
+      ensure(k - 1, stages.get(k - 1).all(), work);
+    }
+    Motion in = input(k);
+    stage.out = stage.plate.withPass(stage.settled).apply(in, in.clip().allFrames(), work);
+    chunksComputed += chunks(stage.all());
+    stage.stale = FrameSet.NONE;
   }
 
   private static int chunks(Frames run) {
@@ -260,8 +345,8 @@ public final class Evaluator {
     }
     for (int k = 0; k < own.length - 1 && sum > budgetBytes; k++) {
       Stage stage = stages.get(k);
-      stage.out = input(k);
-      stage.stale = FrameSet.of(all());
+      stage.out = stage.cuts() ? null : input(k);
+      stage.stale = FrameSet.of(stage.all());
       sum -= own[k];
     }
   }

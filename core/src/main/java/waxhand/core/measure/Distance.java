@@ -3,6 +3,7 @@ package waxhand.core.measure;
 import waxhand.core.body.BodyPart;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.Timing;
 
 /** How far two stages of one take are apart, over time. */
 public final class Distance {
@@ -42,7 +43,20 @@ public final class Distance {
    * @return by {@link BodyPart}, then by sample
    */
   public static double[][] byPart(Motion a, Motion b, int samples) {
-    int count = Math.min(samples, a.clip().frames());
+    Timing same = Timing.all(Math.min(a.clip().frames(), b.clip().frames()));
+    return byPart(a, same, b, same, samples);
+  }
+
+  /**
+   * As {@link #byPart(Motion, Motion, int)} for motions out of which frames were cut; 0 in frames
+   * that not both have.
+   *
+   * @param ta which raw frames {@code a} has
+   * @param tb which raw frames {@code b} has
+   */
+  public static double[][] byPart(Motion a, Timing ta, Motion b, Timing tb, int samples) {
+    int raw = Math.max(ta.rawEnd(), tb.rawEnd());
+    int count = Math.min(samples, raw);
     double[][] distance = new double[BodyPart.values().length][count];
     if (a == b) {
       return distance;
@@ -54,13 +68,16 @@ public final class Distance {
       parts[j] = BodyPart.of(a.body(), j).ordinal();
       sizes[parts[j]]++;
     }
-    double[] shift = shift(a, b, count);
+    double[] shift = shift(a, ta, b, tb, count, raw);
     WorldPose pa = new WorldPose(a.clip().skeleton());
     WorldPose pb = new WorldPose(b.clip().skeleton());
     for (int s = 0; s < count; s++) {
-      int f = (int) ((long) s * a.clip().frames() / count);
-      pa.solve(a.clip(), f);
-      pb.solve(b.clip(), f);
+      int f = (int) ((long) s * raw / count);
+      if (!ta.has(f) || !tb.has(f)) {
+        continue;
+      }
+      pa.solve(a.clip(), ta.local(f));
+      pb.solve(b.clip(), tb.local(f));
       for (int i = 0; i < 3 * joints; i++) {
         double d = pb.positions()[i] - pa.positions()[i] - shift[i % 3];
         distance[parts[i / 3]][s] += d * d;
@@ -73,23 +90,38 @@ public final class Distance {
   }
 
   /** Mean way from the root of a to that of b, metres. */
-  private static double[] shift(Motion a, Motion b, int samples) {
+  private static double[] shift(Motion a, Timing ta, Motion b, Timing tb, int samples, int raw) {
+    int both = 0;
     double[] shift = new double[3];
     WorldPose pa = new WorldPose(a.clip().skeleton());
     WorldPose pb = new WorldPose(b.clip().skeleton());
     for (int s = 0; s < samples; s++) {
-      int f = (int) ((long) s * a.clip().frames() / samples);
-      pa.solve(a.clip(), f);
-      pb.solve(b.clip(), f);
-      for (int i = 0; i < 3; i++) {
-        shift[i] += (pb.positions()[i] - pa.positions()[i]) / samples;
+      int f = (int) ((long) s * raw / samples);
+      if (!ta.has(f) || !tb.has(f)) {
+        continue;
       }
+      both++;
+      pa.solve(a.clip(), ta.local(f));
+      pb.solve(b.clip(), tb.local(f));
+      for (int i = 0; i < 3; i++) {
+        shift[i] += pb.positions()[i] - pa.positions()[i];
+      }
+    }
+    for (int i = 0; i < 3; i++) {
+      shift[i] /= Math.max(1, both);
     }
     return shift;
   }
 
-  /** Root mean square of {@link #overTime} over at most 240 frames, metres. */
+  /**
+   * Root mean square of {@link #overTime} over at most 240 frames, metres; where one is shorter,
+   * what was cut out counts as a way of a metre.
+   */
   public static double overall(Motion a, Motion b) {
+    int frames = a.clip().frames();
+    if (frames != b.clip().frames()) {
+      return Math.abs(frames - b.clip().frames()) / (double) Math.max(1, frames);
+    }
     double[] distance = overTime(a, b, 240);
     double sum = 0;
     for (double d : distance) {

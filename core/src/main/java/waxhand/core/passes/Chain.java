@@ -67,6 +67,27 @@ public record Chain(List<Plate> plates) {
     return new Chain(changed);
   }
 
+  /**
+   * Which raw frames are left after {@code plates} plates of this chain.
+   *
+   * @param frames of the raw take
+   */
+  public Timing timing(int frames, int plates) {
+    Timing timing = Timing.all(frames);
+    for (int k = 0; k < Math.min(plates, size()); k++) {
+      timing = placed(k, timing).after(timing);
+    }
+    return timing;
+  }
+
+  /**
+   * Plate k with its span in the frames that are left before it; muted where none of it is left.
+   */
+  public Plate placed(int k, Timing before) {
+    Plate plate = plates.get(k);
+    return before.local(plate.span()).map(plate::withSpan).orElseGet(() -> plate.withMuted(true));
+  }
+
   /** An id for a new plate of that kind that no plate here has. */
   public String freshId(PassKind<?> kind) {
     int n = 1;

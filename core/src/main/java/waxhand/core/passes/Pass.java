@@ -1,5 +1,6 @@
 package waxhand.core.passes;
 
+import java.util.List;
 import java.util.Optional;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
@@ -31,6 +32,19 @@ public interface Pass {
 
   /** How many frames to either side of a frame a settled pass's result can depend on. */
   int reach(Motion in, Place place);
+
+  /**
+   * Runs of the input's frames that are cut out, in order; none for passes that keep the time as it
+   * is. Passes that cut are asked for all frames at once, and return a shorter motion.
+   */
+  default List<Frames> cuts(Place place, int frames) {
+    return List.of();
+  }
+
+  /** Why the pass cannot do what it is there for, in plain words; empty where it can. */
+  default Optional<String> complaint(Motion in, Place place) {
+    return Optional.empty();
+  }
 
   /**
    * Computes the frames of {@code frames} for the parts of {@code place}, whose frames they lie in;

@@ -6,7 +6,14 @@ import java.util.Optional;
 /** The list of all kinds of pass. A new kind is one line here. */
 public final class PassKinds {
   public static final List<PassKind<?>> ALL =
-      List.of(DespikePass.KIND, GapFillPass.KIND, SmoothPass.KIND, ShiftPass.KIND, LevelPass.KIND);
+      List.of(
+          DespikePass.KIND,
+          GapFillPass.KIND,
+          SmoothPass.KIND,
+          SplicePass.KIND,
+          TrimPass.KIND,
+          ShiftPass.KIND,
+          LevelPass.KIND);
 
   private PassKinds() {}
 

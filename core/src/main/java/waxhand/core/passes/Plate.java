@@ -1,6 +1,7 @@
 package waxhand.core.passes;
 
 import java.util.BitSet;
+import java.util.List;
 import java.util.Optional;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
@@ -76,6 +77,39 @@ public record Plate(
     return pass.kind().local() ? span.within(frames) : Frames.first(frames);
   }
 
+  /** Runs of the input's frames that are cut out. */
+  public List<Frames> cuts(int frames) {
+    return acts() ? pass.cuts(place(), frames) : List.of();
+  }
+
+  /** What is left after this plate, its span counting the frames that are left before it. */
+  public Timing after(Timing before) {
+    Timing timing = before;
+    List<Frames> cuts = cuts(before.frames());
+    // from the last to the first, so that the earlier ones stay where they are
+    for (int c = cuts.size() - 1; c >= 0; c--) {
+      timing = timing.without(cuts.get(c));
+    }
+    return timing;
+  }
+
+  /**
+   * Why the plate cannot do what it is there for, in plain words; empty where it can.
+   *
+   * @param in what goes into it
+   */
+  public Optional<String> complaint(Motion in) {
+    int frames = in.clip().frames();
+    if (pass.kind().local() && span.within(frames).isEmpty()) {
+      return Optional.of(
+          "The span lies outside the take, which here has frames 0 to " + (frames - 1) + ".");
+    }
+    if (pass.kind().local() && scope.joints(in.body()).isEmpty()) {
+      return Optional.of("This body has none of the chosen parts.");
+    }
+    return pass.complaint(in, place());
+  }
+
   /**
    * Applies the pass to the frames of {@code frames} that lie in the span. Samples outside span and
    * scope are shared with {@code in}; where the weight is 0 their bits stay.
@@ -89,6 +123,9 @@ public record Plate(
     Optional<Pass> weak = weight < 1 ? settled.weakened(weight, in) : Optional.empty();
     if (weak.isPresent()) {
       return weak.get().apply(in, run, place(), work);
+    }
+    if (!cuts(in.clip().frames()).isEmpty()) {
+      return settled.apply(in, in.clip().allFrames(), place(), work);
     }
     BitSet joints = scope.joints(in.body());
     if (joints.isEmpty()) {

@@ -27,6 +27,11 @@ public record Finding(
     joints = List.copyOf(joints);
   }
 
+  /** The same finding with its frames counted otherwise. */
+  public Finding at(Frames otherFrames, int otherWorst) {
+    return new Finding(kind, joints, wholeBody, otherFrames, otherWorst, size, severity, text);
+  }
+
   /** The part it is worst on. */
   public int joint() {
     return joints.get(0);

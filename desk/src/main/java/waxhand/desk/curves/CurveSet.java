@@ -3,6 +3,7 @@ package waxhand.desk.curves;
 import java.util.ArrayList;
 import java.util.List;
 import waxhand.core.motion.Motion;
+import waxhand.core.passes.Timing;
 
 /**
  * The curves of some parts at flags A and B.
@@ -22,12 +23,34 @@ record CurveSet(Quantity quantity, List<Row> rows) {
    */
   record Row(int joint, String words, int component, Curve a, Curve b, Curve apart) {}
 
+  /** Values by raw frame; what was cut out is bridged by the value that follows it. */
+  private static double[][] inRawTime(double[][] curves, Timing timing, int frames) {
+    if (timing.frames() == frames) {
+      return curves;
+    }
+    double[][] spread = new double[curves.length][frames];
+    for (int f = 0; f < frames; f++) {
+      int local = timing.local(f);
+      for (int c = 0; c < curves.length; c++) {
+        spread[c][f] = curves[c][Math.min(local, curves[c].length - 1)];
+      }
+    }
+    return spread;
+  }
+
   /** Works them out; reads every frame. */
-  static CurveSet of(Quantity quantity, Motion a, Motion b, List<Integer> joints) {
+  static CurveSet of(
+      Quantity quantity,
+      Motion a,
+      Timing ta,
+      Motion b,
+      Timing tb,
+      int frames,
+      List<Integer> joints) {
     List<Row> rows = new ArrayList<>();
     for (int joint : joints) {
-      double[][] before = quantity.of(a, joint);
-      double[][] after = a == b ? before : quantity.of(b, joint);
+      double[][] before = inRawTime(quantity.of(a, joint), ta, frames);
+      double[][] after = a == b ? before : inRawTime(quantity.of(b, joint), tb, frames);
       for (int c = 0; c < quantity.count(); c++) {
         String letter = quantity.letter(c);
         String words = b.body().words(joint) + (letter.isEmpty() ? "" : ", " + letter);

@@ -20,6 +20,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
+import waxhand.core.passes.Timing;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
@@ -199,11 +200,14 @@ public final class CurvesPane extends Region {
     if (joints.isEmpty()) {
       joints.add(0);
     }
+    Timing ta = session.timingAt(session.flagAProperty().get());
+    Timing tb = session.timingAt(session.flagBProperty().get());
+    int frames = session.frames();
     Wanted wanted = new Wanted(a.get(), b.get(), List.copyOf(joints), quantity.get());
     set =
         worked.of(
             wanted,
-            () -> CurveSet.of(wanted.quantity, wanted.a, wanted.b, wanted.joints),
+            () -> CurveSet.of(wanted.quantity, wanted.a, ta, wanted.b, tb, frames, wanted.joints),
             this::refresh);
     draw();
   }

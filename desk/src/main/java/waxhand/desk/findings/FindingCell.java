@@ -94,7 +94,7 @@ final class FindingCell extends ListCell<Finding> {
     if (finding == null || worklist.motion().isEmpty()) {
       return;
     }
-    double[] values = Spark.of(worklist.motion().get(), finding);
+    double[] values = Spark.of(worklist.motion().get(), worklist.local(finding));
     g.setStroke(isSelected() ? palette.get(Ink.RAISED) : palette.get(Ink.WAX_SHADE));
     g.setLineWidth(1.2);
     g.beginPath();

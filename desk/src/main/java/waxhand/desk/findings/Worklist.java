@@ -11,9 +11,12 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import waxhand.core.body.BodyPart;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.Plate;
+import waxhand.core.passes.Span;
+import waxhand.core.passes.Timing;
 import waxhand.core.project.Dismissal;
 import waxhand.core.project.Take;
 import waxhand.core.survey.Finding;
@@ -251,17 +254,33 @@ public final class Worklist {
     }
   }
 
+  /** A finding with its frames counted in {@link #motion}. */
+  Finding local(Finding finding) {
+    return surveys.foundProperty().get().map(f -> f.local(finding)).orElse(finding);
+  }
+
   /** Whether a pass mends the chosen finding. */
   public boolean canMend() {
     return chosen.get().isPresent()
-        && motion().flatMap(m -> new Remedies(m).of(chosen.get().get())).isPresent();
+        && motion().flatMap(m -> new Remedies(m).of(local(chosen.get().get()))).isPresent();
+  }
+
+  /** A plate with its span counted in raw frames, as plates on the rail have it. */
+  private Plate inRawTime(Plate plate) {
+    Span span = plate.span();
+    if (span.isAll()) {
+      return plate;
+    }
+    Timing timing = surveys.foundProperty().get().orElseThrow().timing();
+    Frames raw = timing.raw(new Frames(span.from(), span.to()));
+    return plate.withSpan(new Span(raw.from(), raw.to(), span.easeIn(), span.easeOut()));
   }
 
   /** Puts the pass that mends the chosen finding at the end of the chain. */
   public void mend() {
     if (canMend()) {
       Finding f = chosen.get().orElseThrow();
-      Plate plate = new Remedies(motion().orElseThrow()).of(f).orElseThrow();
+      Plate plate = new Remedies(motion().orElseThrow()).of(local(f)).orElseThrow();
       mending = List.of(f);
       add("mend " + f.kind().words().toLowerCase(java.util.Locale.ROOT), List.of(plate));
     }
@@ -272,7 +291,8 @@ public final class Worklist {
     if (canMend()) {
       FindingKind which = chosen.get().orElseThrow().kind();
       List<Finding> all = state.get().shown().stream().filter(f -> f.kind() == which).toList();
-      List<Plate> plates = new Remedies(motion().orElseThrow()).of(which, all);
+      List<Plate> plates =
+          new Remedies(motion().orElseThrow()).of(which, all.stream().map(this::local).toList());
       mending = all;
       add("mend all: " + which.words().toLowerCase(java.util.Locale.ROOT), plates);
     }
@@ -286,7 +306,9 @@ public final class Worklist {
         c -> {
           Chain chain = c;
           for (Plate plate : plates) {
-            chain = chain.inserted(chain.size(), plate.withId(chain.freshId(plate.pass().kind())));
+            chain =
+                chain.inserted(
+                    chain.size(), inRawTime(plate).withId(chain.freshId(plate.pass().kind())));
           }
           return chain;
         });

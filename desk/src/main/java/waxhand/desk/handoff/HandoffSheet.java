@@ -214,8 +214,15 @@ public final class HandoffSheet extends VBox {
       notices.fail("These frames cannot be handed on", e);
       return;
     }
+    Frames left = take.chain().timing(session.frames(), take.chain().size()).local(range);
+    if (left.isEmpty()) {
+      notices.fail(
+          "These frames cannot be handed on",
+          new IllegalArgumentException("all of them are cut out of the result"));
+      return;
+    }
     Path path = Path.of(fullFolder()).resolve(fileName());
-    Handoff handoff = new Handoff(Optional.of(range), chosenUnit(), Up.ofKey(up.getValue()));
+    Handoff handoff = new Handoff(Optional.of(left), chosenUnit(), Up.ofKey(up.getValue()));
     memory.rememberFolder("handoff", path);
     jobs.run(
         "Handing on " + path.getFileName(),

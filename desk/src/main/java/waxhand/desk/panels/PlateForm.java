@@ -13,10 +13,12 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import waxhand.core.passes.Chain;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Setting;
+import waxhand.core.passes.Timing;
 import waxhand.desk.command.Commands;
 import waxhand.desk.theme.Palette;
 
@@ -32,6 +34,7 @@ final class PlateForm extends VBox {
   private final ChosenPlate chosen;
   private final Map<PassKind<?>, Own> own = new LinkedHashMap<>();
   private final Label help = new Label();
+  private final Label complaint = new Label();
   private final List<Editor> common = new ArrayList<>();
   private final VBox where;
   private final NumberField weight;
@@ -41,6 +44,11 @@ final class PlateForm extends VBox {
     this.chosen = chosen;
     help.setWrapText(true);
     help.getStyleClass().add("wh-soft");
+    complaint.setId("complaint");
+    complaint.setWrapText(true);
+    complaint.setMinHeight(USE_PREF_SIZE);
+    complaint.getStyleClass().add("wh-trouble");
+    complaint.managedProperty().bind(complaint.textProperty().isNotEmpty());
     weight =
         new NumberField(
                 "weight",
@@ -62,7 +70,7 @@ final class PlateForm extends VBox {
       top.getChildren().add(commands.button(id));
     }
     top.setAlignment(Pos.CENTER_LEFT);
-    getChildren().addAll(top, help, weight);
+    getChildren().addAll(top, help, complaint, weight);
     SettingEditors editors = new SettingEditors(chosen);
     for (PassKind<?> kind : PassKinds.ALL) {
       Own made = make(kind, editors, palette);
@@ -71,6 +79,23 @@ final class PlateForm extends VBox {
     }
     where = new VBox(8, add(new SpanEditor(chosen)), add(new ScopeEditor(chosen)));
     getChildren().add(where);
+  }
+
+  /** Why the plate cannot do what it is there for, if so. */
+  private String complaint(Plate plate) {
+    Chain chain = chosen.session().chain();
+    return PassPicture.workOf(chosen.session(), plate.id())
+        .filter(w -> chain.indexOf(plate.id()).isPresent() && plate.acts())
+        .flatMap(
+            w -> {
+              int index = chain.indexOf(plate.id()).getAsInt();
+              Timing before = chain.timing(chosen.session().frames(), index);
+              Plate placed = chain.placed(index, before);
+              return placed.muted()
+                  ? Optional.of("Every frame of the span is cut out by a pass before this one.")
+                  : placed.complaint(w.in());
+            })
+        .orElse("");
   }
 
   private Node add(Editor editor) {
@@ -110,6 +135,7 @@ final class PlateForm extends VBox {
   void show(Plate plate) {
     PassKind<?> kind = plate.pass().kind();
     help.setText(kind.help());
+    complaint.setText(complaint(plate));
     own.forEach((k, o) -> PassPanel.put(o.node(), k.equals(kind)));
     PassPanel.put(where, kind.local());
     common.forEach(e -> e.show(plate));

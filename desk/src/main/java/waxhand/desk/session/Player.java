@@ -2,6 +2,7 @@ package waxhand.desk.session;
 
 import javafx.animation.AnimationTimer;
 import waxhand.core.motion.Frames;
+import waxhand.core.passes.Timing;
 
 /**
  * Moves the playhead by the clock, at the take's own rate times the speed. Drawn frames are dropped
@@ -55,6 +56,13 @@ public final class Player {
     startNanos = 0;
   }
 
+  /** The frame so many steps on, frames that are cut out of the result left out. */
+  private int after(int frame, int steps) {
+    Timing timing = session.timingAt(session.flagBProperty().get());
+    int local = timing.local(frame) + steps;
+    return local < timing.frames() ? timing.raw(local) : session.workRange().to();
+  }
+
   private void tick(long now) {
     int frame = session.frameProperty().get();
     if (startNanos == 0) {
@@ -71,7 +79,7 @@ public final class Player {
         return;
       }
       lastNanos = now;
-      next = frame + 1;
+      next = after(frame, 1);
     } else {
       if (frame != shown) {
         // somebody scrubbed while it plays
@@ -79,7 +87,7 @@ public final class Player {
         shown = frame;
         return;
       }
-      next = startFrame + (int) Math.floor((now - startNanos) * 1e-9 * rate);
+      next = after(startFrame, (int) Math.floor((now - startNanos) * 1e-9 * rate));
     }
     Frames range = session.workRange();
     if (next >= range.to()) {

@@ -111,7 +111,12 @@ public final class Results {
         effects.add(Distance.overall(stages.motions().get(k), stages.motions().get(k + 1)));
       }
       double[][] distance =
-          Distance.byPart(stages.motions().get(a), stages.motions().get(b), SAMPLES);
+          Distance.byPart(
+              stages.motions().get(a),
+              chain.timing(raw.clip().frames(), a),
+              stages.motions().get(b),
+              chain.timing(raw.clip().frames(), b),
+              SAMPLES);
       Sketch drawn = new Sketch(chain, effects, distance);
       show(ticket, s -> sketch.set(Optional.of(drawn)));
     } catch (CancellationException e) {

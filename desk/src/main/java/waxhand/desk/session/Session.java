@@ -21,6 +21,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.Plate;
+import waxhand.core.passes.Timing;
 import waxhand.core.project.Project;
 import waxhand.core.project.Take;
 
@@ -234,6 +235,14 @@ public final class Session {
     return stages
         .get()
         .map(s -> s.motions().get(Math.min(flag.index(s.chain()), s.motions().size() - 1)));
+  }
+
+  /** Which frames of the raw take the motion at a flag, as last computed, has. */
+  public Timing timingAt(Flag flag) {
+    return stages
+        .get()
+        .map(s -> s.chain().timing(frames(), flag.index(s.chain())))
+        .orElseGet(() -> Timing.all(frames()));
   }
 
   public ReadOnlyObjectProperty<Project> projectProperty() {

@@ -8,7 +8,9 @@ import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import waxhand.core.motion.Motion;
+import waxhand.core.passes.Timing;
 import waxhand.core.passes.Work;
+import waxhand.core.survey.Finding;
 import waxhand.core.survey.Survey;
 import waxhand.core.survey.Surveyor;
 import waxhand.desk.notice.Jobs;
@@ -23,8 +25,15 @@ public final class Surveys {
    *
    * @param takeId the take
    * @param motion the result that was surveyed
+   * @param timing which frames of the raw take it has
+   * @param survey its findings, their frames counted in the raw take
    */
-  public record Found(String takeId, Motion motion, Survey survey) {}
+  public record Found(String takeId, Motion motion, Timing timing, Survey survey) {
+    /** A finding with its frames counted in the motion. */
+    public Finding local(Finding raw) {
+      return raw.at(timing.local(raw.frames()), timing.local(raw.worst()));
+    }
+  }
 
   private final Session session;
   private final Jobs jobs;
@@ -66,29 +75,36 @@ public final class Surveys {
     if (found.get().map(f -> f.motion() == result.get() && f.takeId().equals(id)).orElse(false)) {
       return;
     }
+    Timing timing = session.timingAt(Flag.RESULT);
     Jobs.Job job = jobs.start("Surveying", wanted::incrementAndGet);
     thread.execute(
         () -> {
           try {
-            survey(ticket, id, result.get(), job.until(() -> wanted.get() != ticket));
+            survey(ticket, id, result.get(), timing, job.until(() -> wanted.get() != ticket));
           } finally {
             job.end();
           }
         });
   }
 
-  private void survey(long ticket, String id, Motion motion, Work work) {
+  private void survey(long ticket, String id, Motion motion, Timing timing, Work work) {
     if (!id.equals(surveyed)) {
       surveyor = new Surveyor();
       surveyed = id;
     }
     try {
       work.check();
-      Survey survey = surveyor.survey(motion, work);
+      Survey local = surveyor.survey(motion, work);
+      Survey survey =
+          new Survey(
+              local.findings().stream()
+                  .map(f -> f.at(timing.raw(f.frames()), timing.raw(f.worst())))
+                  .toList(),
+              local.floorM());
       Platform.runLater(
           () -> {
             if (wanted.get() == ticket) {
-              found.set(Optional.of(new Found(id, motion, survey)));
+              found.set(Optional.of(new Found(id, motion, timing, survey)));
             }
           });
     } catch (CancellationException e) {

@@ -10,6 +10,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
 import waxhand.core.body.BodyPart;
+import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Span;
@@ -18,6 +19,7 @@ import waxhand.core.project.Take;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
 import waxhand.desk.findings.Worklist;
+import waxhand.desk.session.Flag;
 import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
@@ -125,6 +127,26 @@ final class LanePainter {
       g.strokeLine(edge[0], top, edge[0], top + Lanes.STRIP);
       g.strokeLine(edge[0], top, edge[0] + edge[1], top);
       g.strokeLine(edge[0], top + Lanes.STRIP, edge[0] + edge[1], top + Lanes.STRIP);
+    }
+  }
+
+  /** Veils the frames that are cut out of the result. */
+  void cuts(TimeScale scale) {
+    FrameSet kept = session.timingAt(Flag.RESULT).kept();
+    FrameSet gone = FrameSet.of(new Frames(0, session.frames()));
+    for (Frames run : kept.runs()) {
+      gone = gone.minus(run);
+    }
+    g.setStroke(palette.get(Ink.SOFT));
+    g.setLineWidth(1);
+    for (Frames run : gone.runs()) {
+      double x0 = scale.x(run.from());
+      double x1 = scale.x(run.to());
+      g.setFill(palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.8));
+      g.fillRect(x0, Lanes.RULER, x1 - x0, canvas.getHeight());
+      for (double x = x0 + 3; x < x1; x += 7) {
+        g.strokeLine(x, Lanes.RULER, Math.max(x0, x - 5), Lanes.RULER + 12);
+      }
     }
   }
 

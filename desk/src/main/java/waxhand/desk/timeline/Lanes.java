@@ -209,6 +209,7 @@ public final class Lanes extends Region {
     painter.overview(scale);
     painter.heat(scale);
     painter.notes(scale);
+    painter.cuts(scale);
     List<Plate> rows = rows();
     int shown = Math.min(MOST_ROWS, rows.size());
     for (int i = firstRow(); i < firstRow() + shown; i++) {

@@ -28,7 +28,8 @@ public final class View extends Pane {
   private final Posed wax = new Posed();
 
   private Camera camera;
-  private int frame;
+  private int wireFrame;
+  private int waxFrame;
   private BitSet selection = new BitSet();
   private BitSet isolated = new BitSet();
   private boolean wireShown = true;
@@ -110,10 +111,11 @@ public final class View extends Pane {
     return solid.isPresent();
   }
 
-  void show(Optional<Motion> wireMotion, Optional<Motion> waxMotion, int at) {
+  void show(Optional<Motion> wireMotion, int wireAt, Optional<Motion> waxMotion, int waxAt) {
     wire.show(wireMotion);
     wax.show(waxMotion);
-    frame = at;
+    wireFrame = wireAt;
+    waxFrame = waxAt;
     draw();
   }
 
@@ -181,8 +183,8 @@ public final class View extends Pane {
     if (!isVisible()) {
       return;
     }
-    wax.solve(frame);
-    wire.solve(frame);
+    wax.solve(waxFrame);
+    wire.solve(wireFrame);
     solid.ifPresent(s -> s.draw(camera, wax));
     overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax);
   }

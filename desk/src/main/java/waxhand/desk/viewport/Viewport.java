@@ -264,13 +264,15 @@ public final class Viewport extends Pane {
         now.filter(m -> active.isSolid())
             .map(m -> skins.of(m.body(), () -> Skins.of(m.body()), this::refresh));
     int frame = session.frameProperty().get();
+    int wireFrame = session.timingAt(session.flagAProperty().get()).local(frame);
+    int waxFrame = session.timingAt(session.flagBProperty().get()).local(frame);
     for (View view : shown()) {
       worn.ifPresent(view::dress);
-      view.show(twoUp.get() ? Optional.empty() : wire, now, frame);
+      view.show(twoUp.get() ? Optional.empty() : wire, wireFrame, now, waxFrame);
     }
     if (twoUp.get()) {
       worn.ifPresent(beside::dress);
-      beside.show(Optional.empty(), wire, frame);
+      beside.show(Optional.empty(), waxFrame, wire, wireFrame);
       Chain chain = session.chain();
       beside.setName("A: " + session.flagAProperty().get().words(chain));
       active.setName("B: " + session.flagBProperty().get().words(chain));
