@@ -9,6 +9,7 @@ import java.util.Map;
 import waxhand.core.body.Role;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Comparison;
+import waxhand.core.measure.Strikes;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.Plate;
@@ -70,6 +71,7 @@ public final class QualityReport {
     ratios.put("position", after.positionRmsMm() / before.positionRmsMm());
     ratios.put("slide", after.slideMmPerFrame() / before.slideMmPerFrame());
     ratios.put("strike peak", strikes(take.events(), truth, clean));
+    ratios.put("strike peak through 8 Hz", Strikes.kept(truth, clean));
     return ratios;
   }
 

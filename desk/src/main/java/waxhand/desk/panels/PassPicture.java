@@ -7,6 +7,8 @@ import java.util.function.Function;
 import javafx.scene.Node;
 import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.motion.Motion;
+import waxhand.core.passes.DespikePass;
+import waxhand.core.passes.GapFillPass;
 import waxhand.core.passes.LevelPass;
 import waxhand.core.passes.Pass;
 import waxhand.core.passes.PassKind;
@@ -19,7 +21,11 @@ import waxhand.desk.theme.Palette;
 interface PassPicture {
   /** Kinds that have a picture; a new one adds its line here. */
   Map<PassKind<?>, Function<Palette, PassPicture>> ALL =
-      Map.of(SmoothPass.KIND, SmoothPicture::new, LevelPass.KIND, LevelPicture::new);
+      Map.of(
+          DespikePass.KIND, ReplacedPicture::new,
+          GapFillPass.KIND, ReplacedPicture::new,
+          SmoothPass.KIND, SmoothPicture::new,
+          LevelPass.KIND, LevelPicture::new);
 
   Node node();
 

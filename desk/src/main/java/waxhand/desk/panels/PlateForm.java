@@ -147,6 +147,12 @@ final class PlateForm extends VBox {
                 Setting<?> setting = kind.settings().get(i);
                 PassPanel.put(o.nodes().get(i), kind.applies(plate.pass(), setting));
               }
+              // a line of nothing but hidden settings is no line
+              for (Node line : ((VBox) o.node()).getChildren()) {
+                if (line instanceof FlowPane flow) {
+                  PassPanel.put(flow, flow.getChildren().stream().anyMatch(Node::isVisible));
+                }
+              }
             });
     weight.show(100 * plate.weight());
     showPicture();

@@ -6,8 +6,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 import waxhand.core.maths.EulerAngles;
+import waxhand.core.measure.Strikes;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Plate;
@@ -26,6 +28,11 @@ final class SmoothPicture implements PassPicture {
   /** What the residual analysis depends on. */
   private record Analysed(Motion in, Scope scope, int order, boolean turns) {}
 
+  /** What the share of strikes that is kept depends on. */
+  private record Struck(Motion in, Motion out) {}
+
+  private final WorkedOut<Struck, Double> strikes = new WorkedOut<>(Double.NaN);
+  private final Label strikeWords = new Label();
   private final Plot residual;
   private final Plot part;
   private final VBox box;
@@ -37,7 +44,10 @@ final class SmoothPicture implements PassPicture {
     part = new Plot(palette, "s", "°", 84);
     residual.setId("residual-plot");
     part.setId("part-plot");
-    box = new VBox(6, residual, part);
+    strikeWords.setId("strikes");
+    strikeWords.setWrapText(true);
+    strikeWords.setMinHeight(javafx.scene.layout.Region.USE_PREF_SIZE);
+    box = new VBox(6, residual, part, strikeWords);
   }
 
   @Override
@@ -57,6 +67,7 @@ final class SmoothPicture implements PassPicture {
     Analysed key = new Analysed(in, plate.scope(), smooth.order(), smooth.turns());
     Optional<ResidualAnalysis> found =
         analysis.of(key, () -> smooth.analyse(in, plate.scope()), () -> show(session, plateId));
+    PassPanel.put(residual, smooth.method().hasCutoff());
     if (found.isPresent()) {
       showResidual(smooth, found.get());
     } else {
@@ -66,6 +77,18 @@ final class SmoothPicture implements PassPicture {
           List.of());
     }
     showPart(session, in, out, plate.scope());
+    double kept =
+        strikes.of(new Struck(in, out), () -> Strikes.kept(in, out), () -> show(session, plateId));
+    strikeWords.setText(
+        Double.isNaN(kept)
+            ? ""
+            : String.format(
+                Locale.ROOT,
+                "Strikes of the feet keep %.0f %% of their peak%s.",
+                100 * kept,
+                kept < 0.9 ? ": acting is being lost" : ""));
+    strikeWords.getStyleClass().removeAll("wh-trouble", "wh-soft");
+    strikeWords.getStyleClass().add(kept < 0.9 ? "wh-trouble" : "wh-soft");
   }
 
   private void showResidual(SmoothPass smooth, ResidualAnalysis a) {
