@@ -43,6 +43,64 @@ class VerbsTest extends CliTest {
   }
 
   @Test
+  void surveyListsWhatIsWrongAndIsMeasuredByTheTruth() throws Exception {
+    Path raw = take.resolve("raw.bvh");
+    assertThat(run("survey", raw, "--json")).isZero();
+    assertThat(json().get("frames").asInt()).isEqualTo(480);
+    double before = 1;
+    for (var finding : json().get("findings")) {
+      assertThat(finding.get("severity").asDouble()).isBetween(0.0, before);
+      before = finding.get("severity").asDouble();
+      assertThat(finding.get("to").asInt()).isGreaterThan(finding.get("from").asInt());
+      assertThat(finding.get("parts").get(0).asText()).isNotBlank();
+    }
+    Path truth = take.resolve("truth.json");
+    assertThat(run("survey", raw, "--truth", truth, "--kind", "spike,freeze", "--json")).isZero();
+    assertThat(json().get("score").get("spike").get("recall").asDouble()).isEqualTo(1);
+    assertThat(json().get("score").has("jitter")).isFalse();
+    for (var finding : json().get("findings")) {
+      assertThat(finding.get("kind").asText()).isIn("spike", "freeze");
+    }
+    assertThat(run("survey", raw)).isZero();
+    assertThat(out).contains("findings in 480 frames").contains("jitters");
+    assertThat(run("survey", raw, "--kind", "spikes")).isEqualTo(2);
+    assertThat(err).contains("there is no kind 'spikes'");
+    assertThat(run("survey", raw, truth.resolveSibling("none.bvh"))).isEqualTo(1);
+    assertThat(out).contains("findings in 480 frames");
+  }
+
+  @Test
+  void theReportIsAPageOfItsOwnAndCutsAndComplaintsAreTold() throws Exception {
+    Path recipe = folder.resolve("r.json");
+    Files.writeString(
+        recipe,
+        """
+        { "waxhand": "recipe", "version": 1, "name": "short & sweet", "plates": [
+          { "pass": "splice", "settings": {}, "span": { "from": 200, "to": 260 } },
+          { "pass": "despike", "settings": {}, "span": { "from": 9000, "to": 9100 } } ] }
+        """);
+    Path clean = folder.resolve("clean.bvh");
+    Path report = folder.resolve("report.html");
+    int code =
+        run(
+            "clean",
+            take.resolve("raw.bvh"),
+            "--recipe",
+            recipe,
+            "--out",
+            clean,
+            "--report",
+            report);
+    assertThat(code).isZero();
+    assertThat(out).contains("420 frames").contains("The span lies outside the take");
+    String page = Files.readString(report);
+    assertThat(page).contains("short &amp; sweet").contains("What remains").contains("</html>");
+    assertThat(page).doesNotContain("http").doesNotContain("NaN");
+    assertThat(run("info", clean, "--json")).isZero();
+    assertThat(json().get("frames").asInt()).isEqualTo(420);
+  }
+
+  @Test
   void simulationIsTheSameForTheSameSeed() throws Exception {
     Path other = folder.resolve("again");
     simulate("deck-walk", 21, other);

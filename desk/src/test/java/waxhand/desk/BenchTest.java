@@ -197,7 +197,7 @@ class BenchTest extends DeskTest {
     type(KeyCode.DELETE);
     untilWorkedOut();
     assertThat(session.chain().size()).isEqualTo(1);
-    for (int i = 0; i < 4; i++) {
+    for (int i = 0; i < 5; i++) {
       interact(session::undo);
     }
     assertThat(session.chain().size()).isZero();

@@ -231,6 +231,7 @@ public final class Worklist {
   public void choose(Finding finding) {
     place = Math.max(0, state.get().shown().indexOf(finding));
     chosen.set(Optional.of(finding));
+    outcome.set(Optional.empty());
     BitSet parts = new BitSet();
     if (!finding.wholeBody()) {
       finding.joints().forEach(parts::set);
