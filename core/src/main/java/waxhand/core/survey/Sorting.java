@@ -156,6 +156,11 @@ final class Sorting {
             && limb
             && skeleton.parent(mark.joint()) >= 0;
       default:
+        if (mark.kind() == FindingKind.SPIKE) {
+          // the leap out of a stretch may look like one; any other is one of its own
+          int at = mark.frames().from();
+          return below && (at == cause.frames().from() || at == cause.frames().to());
+        }
         // a limb that is lost takes its foot along, and sometimes through the body
         boolean geometry =
             mark.kind() == FindingKind.COLLISION
