@@ -18,6 +18,7 @@ import javafx.util.Duration;
 import javax.imageio.ImageIO;
 import waxhand.core.body.Role;
 import waxhand.core.passes.Span;
+import waxhand.core.survey.FindingKind;
 import waxhand.desk.bench.Bench;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
@@ -77,8 +78,37 @@ final class Shots {
             }));
     shots.add(
         new Shot(
+            "findings",
+            () -> {
+              session.reset(Demo.project(), Optional.empty());
+              bench.commands().get("first-pass").run();
+            }));
+    // the worklist is there once the first pass has been surveyed
+    shots.add(new Shot("findings", () -> bench.commands().get("next-finding").run()));
+    shots.add(
+        new Shot(
+            "curves",
+            () -> {
+              bench.commands().get("curves").run();
+              bench.worklist().kindProperty().set(Optional.of(FindingKind.POP));
+              bench.commands().get("next-finding").run();
+            }));
+    shots.add(
+        new Shot(
+            "side-by-side",
+            () -> {
+              bench.commands().get("curves").run();
+              bench.worklist().kindProperty().set(Optional.empty());
+              bench.commands().get("side-by-side").run();
+              session.selectionProperty().set(new BitSet());
+              session.seek(800);
+              bench.viewport().frameParts();
+            }));
+    shots.add(
+        new Shot(
             "compare",
             () -> {
+              bench.commands().get("side-by-side").run();
               session.selectionProperty().set(new BitSet());
               session.choose("take-2");
               bench.commands().get("first-pass").run();

@@ -66,6 +66,53 @@ public final class GapFiller {
     }
   }
 
+  /**
+   * Fills rotations in place with the course of another stretch, turned so that it begins and ends
+   * as the samples beside the gap do.
+   *
+   * @param q 4 numbers a sample, neighbours outside the gap on one side. Modified: the gap.
+   * @param gap samples that are not known, known ones on both sides
+   * @param course 4 numbers a sample, from the one that stands for the last known one before the
+   *     gap to the one that stands for the first after it. Not modified.
+   */
+  public void borrowed(double[] q, int count, Frames gap, double[] course) {
+    int a = gap.from() - 1;
+    int b = gap.to();
+    double[] line = new double[6];
+    double[] turn = new double[4];
+    double[] start = new double[3];
+    double[] end = new double[3];
+    line(q, count, a, -1, a, line);
+    away(q, 4 * a, line, course, 0, turn, start);
+    line(q, count, b, 1, b, line);
+    away(q, 4 * b, line, course, 4 * (b - a), turn, end);
+    double[] v = new double[3];
+    for (int n = gap.from(); n < gap.to(); n++) {
+      double u = (n - a) / (double) (b - a);
+      double w = u * u * (3 - 2 * u);
+      for (int i = 0; i < 3; i++) {
+        v[i] = (1 - w) * start[i] + w * end[i];
+      }
+      Quats.exp(v, 0, turn, 0);
+      Quats.multiply(course, 4 * (n - a), turn, 0, q, 4 * n);
+    }
+  }
+
+  /** How far a sample of the course is from where the samples beside the gap point. */
+  private static void away(
+      double[] q,
+      int at,
+      double[] line,
+      double[] course,
+      int courseAt,
+      double[] work,
+      double[] dest) {
+    Quats.exp(line, 0, work, 0);
+    Quats.multiply(q, at, work, 0, work, 0);
+    Quats.between(course, courseAt, work, 0, work, 0);
+    Quats.log(work, 0, dest, 0);
+  }
+
   /** As {@link #rotations} for places, 3 numbers a sample. */
   public void places(double[] p, int count, Frames gap) {
     int a = gap.from() - 1;

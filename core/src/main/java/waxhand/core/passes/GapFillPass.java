@@ -2,9 +2,13 @@ package waxhand.core.passes;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import waxhand.core.gaps.Gap;
 import waxhand.core.gaps.GapFiller;
+import waxhand.core.gaps.LikeStretch;
 import waxhand.core.gaps.StillStretches;
 import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
@@ -19,8 +23,9 @@ import waxhand.core.motion.Track;
  *
  * @param fills which stretches
  * @param longestS stretches that stand still for longer are left alone, seconds
+ * @param borrows whether longer gaps of a limb take the course of a like stretch close by
  */
-public record GapFillPass(String fills, double longestS) implements Pass {
+public record GapFillPass(String fills, double longestS, boolean borrows) implements Pass {
   public static final String FOUND = "frozen and missing stretches";
   public static final String SPAN = "the whole span";
 
@@ -29,7 +34,7 @@ public record GapFillPass(String fills, double longestS) implements Pass {
           "gap-fill",
           "Gap fill",
           "Fills stretches that stand still or are missing, keeping the length of the take.",
-          new GapFillPass(FOUND, 1.2),
+          new GapFillPass(FOUND, 1.2, true),
           List.of(
               new Setting.Choice<>(
                   "fills",
@@ -37,7 +42,7 @@ public record GapFillPass(String fills, double longestS) implements Pass {
                   List.of(FOUND, SPAN),
                   "What is found to stand still or to be missing, or every frame of the span.",
                   GapFillPass::fills,
-                  (p, v) -> new GapFillPass(v, p.longestS)),
+                  (p, v) -> new GapFillPass(v, p.longestS, p.borrows)),
               new Setting.Number<>(
                   "longestS",
                   "Longest",
@@ -47,7 +52,13 @@ public record GapFillPass(String fills, double longestS) implements Pass {
                   0.05,
                   "Stretches that stand still for longer are left as they are.",
                   GapFillPass::longestS,
-                  (p, v) -> new GapFillPass(p.fills, v))),
+                  (p, v) -> new GapFillPass(p.fills, v, p.borrows)),
+              new Setting.Switch<>(
+                  "borrows",
+                  "Borrow",
+                  "Longer gaps of a limb take the course of a like stretch within six seconds.",
+                  GapFillPass::borrows,
+                  (p, v) -> new GapFillPass(p.fills, p.longestS, v))),
           true);
 
   public GapFillPass {
@@ -61,7 +72,7 @@ public record GapFillPass(String fills, double longestS) implements Pass {
 
   /** One that fills its span. */
   public static GapFillPass ofSpan() {
-    return new GapFillPass(SPAN, KIND.defaults().longestS());
+    return new GapFillPass(SPAN, KIND.defaults().longestS(), true);
   }
 
   @Override
@@ -76,10 +87,15 @@ public record GapFillPass(String fills, double longestS) implements Pass {
   @Override
   public int reach(Motion in, Place place) {
     double rate = in.clip().rateHz();
-    return fillsSpan()
-        ? place.frames(in.clip().frames()).count() + GapFiller.side(rate)
-        : StillStretches.BLOCK + beside(rate);
+    int far = borrows ? (int) Math.ceil(LikeStretch.FAR * rate) : 0;
+    return far
+        + (fillsSpan()
+            ? place.frames(in.clip().frames()).count() + GapFiller.side(rate)
+            : StillStretches.BLOCK + beside(rate));
   }
+
+  /** Gaps of a limb that are longer may borrow, seconds. */
+  private static final double LONG = 0.4;
 
   /** Frames that are looked at on both sides of a block. */
   private int beside(double rateHz) {
@@ -97,7 +113,7 @@ public record GapFillPass(String fills, double longestS) implements Pass {
         return in;
       }
       Frames window = gap.grown(GapFiller.side(clip.rateHz())).within(clip.allFrames());
-      return in.with(filled(clip, clip, window, gap, joints, frames));
+      return in.with(filled(in, clip, window, gap, joints, frames));
     }
     Clip out = clip;
     StillStretches stretches = new StillStretches(clip.skeleton());
@@ -107,13 +123,10 @@ public record GapFillPass(String fills, double longestS) implements Pass {
       Frames block = new Frames(b * size, (b + 1) * size).within(clip.allFrames());
       Frames window = block.grown(beside(clip.rateHz())).within(clip.allFrames());
       BitSet[] unknown = unknown(clip, window, gaps(clip, stretches, window));
-      for (int j = joints.nextSetBit(0); j >= 0; j = joints.nextSetBit(j + 1)) {
-        for (Frames gap : runs(unknown[j])) {
-          BitSet joint = new BitSet();
-          joint.set(j);
-          Frames run = new Frames(gap.from() + window.from(), gap.to() + window.from());
-          out = filled(clip, out, window, run, joint, frames.within(block));
-        }
+      for (Map.Entry<Frames, BitSet> gap : byRun(unknown, joints).entrySet()) {
+        Frames local = gap.getKey();
+        Frames run = new Frames(local.from() + window.from(), local.to() + window.from());
+        out = filled(in, out, window, run, gap.getValue(), frames.within(block));
       }
       work.done((double) (block.to() - frames.from()) / frames.count());
     }
@@ -133,6 +146,17 @@ public record GapFillPass(String fills, double longestS) implements Pass {
       parts(clip.skeleton(), gap).stream().forEach(j -> unknown[j].set(from, to));
     }
     return unknown;
+  }
+
+  /** Joints that are unknown in the same frames together. */
+  private static Map<Frames, BitSet> byRun(BitSet[] unknown, BitSet joints) {
+    Map<Frames, BitSet> byRun = new LinkedHashMap<>();
+    for (int j = joints.nextSetBit(0); j >= 0; j = joints.nextSetBit(j + 1)) {
+      for (Frames run : runs(unknown[j])) {
+        byRun.computeIfAbsent(run, r -> new BitSet()).set(j);
+      }
+    }
+    return byRun;
   }
 
   /** Runs of frames; those with next to nothing between them as one. */
@@ -189,12 +213,20 @@ public record GapFillPass(String fills, double longestS) implements Pass {
    * {@code out} with those frames of the gap that are wanted, filled from the samples of {@code
    * in}.
    */
-  private static Clip filled(
-      Clip in, Clip out, Frames window, Frames gap, BitSet joints, Frames wanted) {
+  private Clip filled(
+      Motion motion, Clip out, Frames window, Frames gap, BitSet joints, Frames wanted) {
+    Clip in = motion.clip();
     Frames run = gap.within(wanted);
     if (run.isEmpty()) {
       return out;
     }
+    boolean inner = gap.from() > 0 && gap.to() < in.frames();
+    boolean long1 = gap.count() > LONG * in.rateHz();
+    boolean limb = joints.cardinality() < in.skeleton().size() / 2;
+    Optional<Integer> like =
+        borrows && inner && long1 && limb
+            ? new LikeStretch(motion, joints, gap).find()
+            : Optional.empty();
     GapFiller filler = new GapFiller(in.rateHz());
     Frames within = new Frames(gap.from() - window.from(), gap.to() - window.from());
     int skip = run.from() - window.from();
@@ -203,7 +235,13 @@ public record GapFillPass(String fills, double longestS) implements Pass {
       double[] q = new double[4 * window.count()];
       in.rotation(j).read(window, q);
       if (moves(q, 4, window.count())) {
-        filler.rotations(q, window.count(), within);
+        if (like.isPresent()) {
+          double[] course = new double[4 * (gap.count() + 2)];
+          in.rotation(j).read(new Frames(like.get(), like.get() + gap.count() + 2), course);
+          filler.borrowed(q, window.count(), within, course);
+        } else {
+          filler.rotations(q, window.count(), within);
+        }
         result = result.withRotation(j, patched(result.rotation(j), run, q, skip));
       }
       if (in.hasTravel(j)) {
