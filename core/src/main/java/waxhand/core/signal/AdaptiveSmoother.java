@@ -64,40 +64,46 @@ public final class AdaptiveSmoother implements Smoother {
     if (count < 8) {
       return;
     }
-    double[] curve = Arrays.copyOf(values, count * width);
+    double[] noise = new double[count];
+    noise(values, count, width, noise);
+    double[] channel = new double[count];
+    double[] curve = new double[count];
     double[] prices = new double[count];
     double[] bends = new double[count];
     double[] near = new double[count];
-    double[] noise = new double[count];
-    noise(values, count, width, noise);
     double most = PenalizedSmoother.price(rateHz, LOWEST_HZ / strength);
     double least = PenalizedSmoother.price(rateHz, 0.45 * rateHz);
+    double pilot = PenalizedSmoother.price(rateHz, Math.min(PILOT_HZ, 0.3 * rateHz));
     double scale = Math.pow(strength, 4) * SMOOTHNESS_HZ / rateHz;
-    Arrays.fill(prices, PenalizedSmoother.price(rateHz, Math.min(PILOT_HZ, 0.3 * rateHz)));
-    for (int round = 0; round <= ROUNDS; round++) {
-      if (round > 0) {
-        bends(curve, count, width, bends);
-        Running.mean(bends, count, (int) Math.round(NEAR_S * rateHz), near);
-        for (int n = 0; n < count; n++) {
-          double price = scale * noise[n] / (Math.max(0, near[n]) + Double.MIN_NORMAL);
-          prices[n] = Math.max(least, Math.min(most, price));
-        }
-        System.arraycopy(values, 0, curve, 0, count * width);
+    for (int c = 0; c < width; c++) {
+      for (int n = 0; n < count; n++) {
+        channel[n] = values[width * n + c];
       }
-      PenalizedSmoother.smooth(curve, count, width, prices, work);
+      // a knee that swings opens for its swing, not for the jitter across it
+      Arrays.fill(prices, pilot);
+      for (int round = 0; round <= ROUNDS; round++) {
+        if (round > 0) {
+          bends(curve, count, bends);
+          Running.mean(bends, count, (int) Math.round(NEAR_S * rateHz), near);
+          for (int n = 0; n < count; n++) {
+            double price = scale * noise[n] / (Math.max(0, near[n]) + Double.MIN_NORMAL);
+            prices[n] = Math.max(least, Math.min(most, price));
+          }
+        }
+        System.arraycopy(channel, 0, curve, 0, count);
+        PenalizedSmoother.smooth(curve, count, 1, prices, work);
+      }
+      for (int n = 0; n < count; n++) {
+        values[width * n + c] = curve[n];
+      }
     }
-    System.arraycopy(curve, 0, values, 0, count * width);
   }
 
-  /** Mean square of the second difference of a channel, by sample. */
-  private static void bends(double[] x, int count, int width, double[] dest) {
+  /** Square of the second difference, by sample. */
+  private static void bends(double[] x, int count, double[] dest) {
     for (int n = 1; n < count - 1; n++) {
-      double sum = 0;
-      for (int i = width * n; i < width * (n + 1); i++) {
-        double d = x[i - width] - 2 * x[i] + x[i + width];
-        sum += d * d;
-      }
-      dest[n] = sum / width;
+      double d = x[n - 1] - 2 * x[n] + x[n + 1];
+      dest[n] = d * d;
     }
     dest[0] = dest[1];
     dest[count - 1] = dest[count - 2];
