@@ -336,6 +336,27 @@ public record SmoothPass(
     }
   }
 
+  /** Runs that are shorter cannot be told from noise. */
+  private static final int SHORTEST = 8;
+
+  @Override
+  public Optional<String> complaint(Motion in, Place place) {
+    int frames = in.clip().frames();
+    if (frames < SHORTEST) {
+      return Optional.of("A take of " + frames + " frames is too short to smooth.");
+    }
+    SmoothPass found = settled(in, place);
+    if (!found.isSettled()) {
+      return Optional.of("The take is too short, or too still, to find a cutoff; set one.");
+    }
+    boolean none =
+        Arrays.stream(BodyPart.values())
+            .allMatch(p -> found.smoother(in.clip().rateHz(), p).isEmpty());
+    return none
+        ? Optional.of("Nothing is quicker than this cutoff in a take of this rate.")
+        : Optional.empty();
+  }
+
   @Override
   public Motion apply(Motion in, Frames frames, Place place, Work work) {
     Clip clip = in.clip();

@@ -24,7 +24,7 @@ public final class AdaptiveSmoother implements Smoother {
   private static final double NEAR_S = 0.08;
 
   /** Noise is as strong as it is on average within this time to either side, seconds. */
-  private static final double NOISE_S = 1.5;
+  private static final double NOISE_S = 0.75;
 
   /** However calm it is, slower movement than this stays, Hz. */
   private static final double LOWEST_HZ = 1.2;
@@ -50,8 +50,9 @@ public final class AdaptiveSmoother implements Smoother {
 
   @Override
   public int reach() {
-    // the influence of a sample decays by e in 1 / (√2 π f) seconds
-    return (int) Math.ceil(rateHz * (NOISE_S + Math.max(1, strength) * 5.2 / LOWEST_HZ));
+    // the influence of a sample decays by e in 1 / (√2 π f) seconds; ten of these leave nothing to
+    // see
+    return (int) Math.ceil(rateHz * (NOISE_S + Math.max(1, strength) * 2.4 / LOWEST_HZ));
   }
 
   @Override

@@ -54,6 +54,10 @@ public final class PenalizedSmoother {
       work[e + n] = n < count - 1 ? low1 / pivot : 0;
       work[f + n] = n < count - 2 ? low2 / pivot : 0;
     }
+    if (width == 1) {
+      solve(values, count, work);
+      return;
+    }
     for (int n = 1; n < count; n++) {
       double one = work[e + n - 1];
       double two = n >= 2 ? work[f + n - 2] : 0;
@@ -76,6 +80,28 @@ public final class PenalizedSmoother {
         }
         values[width * n + c] = x;
       }
+    }
+  }
+
+  /** Both substitutions for a single channel. */
+  private static void solve(double[] x, int count, double[] work) {
+    int e = count;
+    int f = 2 * count;
+    double one = x[0];
+    double two = 0;
+    for (int n = 1; n < count; n++) {
+      double now = x[n] - work[e + n - 1] * one - (n >= 2 ? work[f + n - 2] * two : 0);
+      x[n] = now;
+      two = one;
+      one = now;
+    }
+    one = 0;
+    two = 0;
+    for (int n = count - 1; n >= 0; n--) {
+      double now = x[n] / work[n] - work[e + n] * one - work[f + n] * two;
+      x[n] = now;
+      two = one;
+      one = now;
     }
   }
 }

@@ -93,7 +93,7 @@ final class PlateForm extends VBox {
               Plate placed = chain.placed(index, before);
               return placed.muted()
                   ? Optional.of("Every frame of the span is cut out by a pass before this one.")
-                  : placed.complaint(w.in());
+                  : placed.withPass(w.settled()).complaint(w.in());
             })
         .orElse("");
   }
