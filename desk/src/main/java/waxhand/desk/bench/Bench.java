@@ -19,6 +19,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyEvent;
@@ -187,7 +188,8 @@ public final class Bench extends StackPane {
 
   private HBox railRow() {
     Rail rail = new Rail(session, results);
-    HBox.setHgrow(rail, Priority.ALWAYS);
+    ScrollPane railPane = rail.scrolled();
+    HBox.setHgrow(railPane, Priority.ALWAYS);
     MenuButton add = new MenuButton("+");
     add.setId("add-pass");
     add.setTooltip(new Tooltip("Add a pass after the chosen one"));
@@ -202,8 +204,10 @@ public final class Bench extends StackPane {
     first.getStyleClass().add("wh-main");
     VBox buttons = new VBox(6, first, add);
     buttons.setAlignment(Pos.CENTER);
+    buttons.setMinWidth(USE_PREF_SIZE);
+    first.setMinWidth(USE_PREF_SIZE);
     buttons.setStyle("-fx-padding: 8 16 8 8;");
-    HBox row = new HBox(rail, buttons);
+    HBox row = new HBox(railPane, buttons);
     row.getStyleClass().add("wh-rail");
     return row;
   }

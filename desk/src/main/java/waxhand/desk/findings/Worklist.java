@@ -313,6 +313,8 @@ public final class Worklist {
           }
           return chain;
         });
+    List<Plate> now = session.chain().plates();
+    session.plateIdProperty().set(Optional.of(now.get(now.size() - 1).id()));
   }
 
   /** Lets the chosen finding stand. */

@@ -4,13 +4,16 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Pane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
@@ -30,6 +33,9 @@ public final class Rail extends Pane {
   private static final double HEIGHT = 88;
   private static final double LINE_Y = 56;
   private static final double ENDS = 56;
+
+  /** From plate to plate at the closest. */
+  private static final double LEAST_STEP = 118;
 
   private final Session session;
   private final Results results;
@@ -66,6 +72,46 @@ public final class Rail extends Pane {
     session.flagBProperty().addListener((o, a, b) -> requestLayout());
     results.sketchProperty().addListener((o, a, b) -> mark());
     rebuild();
+  }
+
+  /**
+   * The rail in a window of its own: the wheel moves it where it is longer, and the chosen plate
+   * comes into sight.
+   */
+  public ScrollPane scrolled() {
+    ScrollPane pane = new ScrollPane(this);
+    pane.setFitToWidth(true);
+    pane.setVbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    pane.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    pane.setFocusTraversable(false);
+    pane.setMinHeight(HEIGHT);
+    pane.setMinWidth(200);
+    pane.addEventFilter(
+        ScrollEvent.SCROLL,
+        e -> {
+          double beyond = getWidth() - pane.getViewportBounds().getWidth();
+          if (beyond > 1) {
+            pane.setHvalue(pane.getHvalue() - (e.getDeltaY() + e.getDeltaX()) / beyond);
+            e.consume();
+          }
+        });
+    session.plateIdProperty().addListener((o, a, b) -> Platform.runLater(() -> reveal(pane)));
+    session.takeProperty().addListener((o, a, b) -> Platform.runLater(() -> reveal(pane)));
+    return pane;
+  }
+
+  private void reveal(ScrollPane pane) {
+    double seen = pane.getViewportBounds().getWidth();
+    double beyond = getWidth() - seen;
+    for (PlateNode node : plates) {
+      boolean chosen = session.plateIdProperty().get().equals(Optional.of(node.plate().id()));
+      if (chosen && beyond > 1) {
+        double left = pane.getHvalue() * beyond;
+        if (node.getLayoutX() < left || node.getLayoutX() + node.getWidth() > left + seen) {
+          pane.setHvalue((node.getLayoutX() + node.getWidth() / 2 - seen / 2) / beyond);
+        }
+      }
+    }
   }
 
   private static VBox flag(String letter) {
@@ -183,6 +229,12 @@ public final class Rail extends Pane {
           .filter(s -> s.chain().plates().get(index).id().equals(node.plate().id()))
           .ifPresent(s -> node.effect(s.effects().get(index)));
     }
+  }
+
+  /** So wide that every plate can be read; beyond the window the rail is scrolled. */
+  @Override
+  protected double computeMinWidth(double height) {
+    return 2 * (ENDS + 24) + plates.size() * LEAST_STEP;
   }
 
   @Override
