@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -28,6 +29,8 @@ import waxhand.core.passes.Scope;
 import waxhand.core.passes.SmoothPass;
 import waxhand.core.passes.Span;
 import waxhand.core.passes.Work;
+import waxhand.core.project.Dismissal;
+import waxhand.core.project.Note;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.formats.AtomicFile;
@@ -156,6 +159,28 @@ class ProjectFileTest {
     Files.writeString(file, "not a zip");
     assertThatThrownBy(() -> ProjectFile.open(file, Work.UNWATCHED))
         .hasMessageContaining("no Wax Hand project");
+  }
+
+  @Test
+  void notesAndDismissedFindingsAreKeptAndBadOnesRefused() throws Exception {
+    Project project =
+        project()
+            .changed(
+                project().takes().get(0).id(),
+                t ->
+                    t.noted(3)
+                        .withNote("note-1", n -> n.withName("lands").withColour(Note.Colour.GOOD))
+                        .withDismissed(
+                            List.of(
+                                new Dismissal(
+                                    "slide", "LeftFoot", new Frames(1, 4), "It is meant so"))));
+    Path file = folder.resolve("notes.waxhand");
+    ProjectFile.save(project, file, Work.UNWATCHED);
+    assertThat(ProjectFile.open(file, Work.UNWATCHED)).isEqualTo(project);
+    assertThat(ProjectFile.open(file, Work.UNWATCHED).takes().get(0).notes().get(0).name())
+        .isEqualTo("lands");
+    assertThatThrownBy(() -> new Note("n", -1, "early", Note.Colour.PLAIN))
+        .hasMessageContaining("early");
   }
 
   @Test
