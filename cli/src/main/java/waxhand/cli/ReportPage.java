@@ -108,7 +108,7 @@ final class ReportPage {
     return findings.stream()
         .sorted(Survey.WORST_FIRST)
         .findFirst()
-        .map(f -> format("%.3g %s", f.size(), f.kind().unit()))
+        .map(f -> format("%.3g %s", f.size(), f.unit()))
         .orElse("–");
   }
 

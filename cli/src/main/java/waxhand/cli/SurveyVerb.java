@@ -144,7 +144,7 @@ final class SurveyVerb extends TakeVerb {
         .put("to", finding.frames().to())
         .put("worst", finding.worst())
         .put("size", Math.round(1000 * finding.size()) / 1000.0)
-        .put("unit", finding.kind().unit())
+        .put("unit", finding.unit())
         .put("severity", Math.round(1000 * finding.severity()) / 1000.0)
         .put("text", finding.text());
   }

@@ -78,7 +78,11 @@ class WorklistTest extends DeskTest {
     assertThat(session.chain().size()).isEqualTo(plates + 1);
     assertThat(state().open()).noneMatch(worst::isSameAs);
     assertThat(text("#findings-outcome")).startsWith("Mended: ");
-    assertThat(chosen()).isNotEqualTo(worst);
+    // the view stays, to be looked at; on is to what took its place
+    assertThat(session.frameProperty().get()).isEqualTo(worst.worst());
+    assertThat(bench.worklist().chosenProperty().get()).isEmpty();
+    run("next-finding");
+    assertThat(chosen()).isEqualTo(state().shown().get(0));
     interact(session::undo);
     untilSurveyed();
     assertThat(state().open()).anyMatch(worst::isSameAs);

@@ -10,7 +10,8 @@ import waxhand.core.motion.Frames;
  * @param wholeBody whether it is the body as a whole, whatever the list of parts
  * @param frames in which it is to be seen
  * @param worst the frame to look at
- * @param size in the unit of the kind
+ * @param size in {@code unit}
+ * @param unit such as "mm"
  * @param severity 0 to 1 on the scale of all kinds
  * @param text one plain sentence
  */
@@ -21,6 +22,7 @@ public record Finding(
     Frames frames,
     int worst,
     double size,
+    String unit,
     double severity,
     String text) {
   public Finding {
@@ -29,7 +31,8 @@ public record Finding(
 
   /** The same finding with its frames counted otherwise. */
   public Finding at(Frames otherFrames, int otherWorst) {
-    return new Finding(kind, joints, wholeBody, otherFrames, otherWorst, size, severity, text);
+    return new Finding(
+        kind, joints, wholeBody, otherFrames, otherWorst, size, unit, severity, text);
   }
 
   /** The part it is worst on. */

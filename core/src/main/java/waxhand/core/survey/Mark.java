@@ -22,6 +22,20 @@ record Mark(FindingKind kind, int joint, Frames frames, int worst, double size, 
     this(kind, joint, frames, worst, size, -1);
   }
 
+  /** In place of another joint: it is the place of the joint, not its turn. */
+  static final int OF_PLACE = -4;
+
+  /** Unit of the size. */
+  String unit() {
+    return other == OF_PLACE ? "mm" : kind.unit();
+  }
+
+  /** How bad it is, 0 to 1. */
+  double severity() {
+    // ten millimetres of a joint's place are as bad as four degrees of its turn
+    return kind.severity(other == OF_PLACE ? 0.4 * size : size);
+  }
+
   /** Both as one. */
   Mark joined(Mark next) {
     boolean mine = size >= next.size;

@@ -1,5 +1,6 @@
 package waxhand.core.survey;
 
+import waxhand.core.motion.Frames;
 import waxhand.core.passes.DespikePass;
 import waxhand.core.signal.Running;
 import waxhand.core.signal.WildFrames;
@@ -26,7 +27,7 @@ final class NoiseWatch implements Watch {
     double[] usualBend = new double[count];
     for (int j = 0; j < w.joints(); j++) {
       MENDS.turns(w.rotation(j), count, w.rateHz(), usual, size);
-      spikes(w, marks, j, size, Math.toDegrees(1));
+      spikes(w, marks, j, size, Math.toDegrees(1), -1);
       bends(w.rotation(j), count, bend);
       Running.median(bend, count, WildFrames.HALF, usualBend);
       for (int n = 0; n < count; n++) {
@@ -38,18 +39,17 @@ final class NoiseWatch implements Watch {
       marks.runs(FindingKind.JITTER, j, usual, count, w.first(), JITTER_DEG, shortest, gap, -1);
       if (w.travel(j) != null) {
         MENDS.travel(w.travel(j), count, w.rateHz(), usual, size);
-        // a metre of travel weighs as much as a radian of turn, in the unit of the kind
-        spikes(w, marks, j, size, Math.toDegrees(1) * 3);
+        spikes(w, marks, j, size, 1000, Mark.OF_PLACE);
       }
     }
   }
 
-  private static void spikes(Window w, Marks marks, int joint, double[] size, double unit) {
+  private static void spikes(
+      Window w, Marks marks, int joint, double[] size, double unit, int other) {
     for (int n = 0; n < w.count(); n++) {
       if (size[n] > 0) {
         int f = w.first() + n;
-        marks.add(
-            FindingKind.SPIKE, joint, new waxhand.core.motion.Frames(f, f + 1), f, unit * size[n]);
+        marks.add(FindingKind.SPIKE, joint, new Frames(f, f + 1), f, unit * size[n], other);
       }
     }
   }

@@ -62,7 +62,7 @@ final class Sentences {
   }
 
   private static String size(Mark mark) {
-    String unit = mark.kind().unit();
+    String unit = mark.unit();
     String number =
         String.format(
             Locale.ROOT, unit.equals("°") && mark.size() < 10 ? "%.1f" : "%.0f", mark.size());

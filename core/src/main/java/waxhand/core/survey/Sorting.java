@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
@@ -236,7 +237,6 @@ final class Sorting {
         worst.other() == Mark.WHOLE_BODY
             || worst.kind() == FindingKind.JITTER && joints.size() > 0.7 * skeleton.size()
             || worst.kind() == FindingKind.JOLT && skeleton.parent(worst.joint()) < 0;
-    double severity = worst.kind().severity(worst.size());
     return new Finding(
         worst.kind(),
         List.copyOf(joints),
@@ -244,18 +244,19 @@ final class Sorting {
         frames,
         worst.worst(),
         worst.size(),
-        severity,
+        worst.unit(),
+        worst.severity(),
         sentences.of(worst, List.copyOf(joints), whole, frames));
   }
 
   /** The take as a whole stands too high or too low. */
-  private java.util.Optional<Finding> floor() {
+  private Optional<Finding> floor() {
     if (Math.abs(floorM) < FLOOR || body.soles().isEmpty()) {
-      return java.util.Optional.empty();
+      return Optional.empty();
     }
     FindingKind kind = floorM > 0 ? FindingKind.FLOAT : FindingKind.SINK;
     double size = 1000 * Math.abs(floorM);
-    return java.util.Optional.of(
+    return Optional.of(
         new Finding(
             kind,
             body.soles().stream().map(Sole::foot).toList(),
@@ -263,6 +264,7 @@ final class Sorting {
             all,
             0,
             size,
+            kind.unit(),
             kind.severity(size),
             sentences.floor(floorM)));
   }

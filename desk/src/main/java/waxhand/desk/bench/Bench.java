@@ -35,6 +35,7 @@ import javafx.stage.Window;
 import javafx.util.Duration;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
+import waxhand.core.survey.Finding;
 import waxhand.desk.command.Commands;
 import waxhand.desk.curves.CurvesRoom;
 import waxhand.desk.findings.FindingsPanel;
@@ -105,7 +106,9 @@ public final class Bench extends StackPane {
             session,
             new FindingsPanel(session, worklist, commands, palette),
             new NotesPanel(session));
-    curves = new CurvesRoom(session, palette);
+    curves =
+        new CurvesRoom(
+            session, worklist.chosenProperty().map(f -> f.map(Finding::frames)), palette);
     VBox time = new VBox(new Transport(session, commands), lanes, curves);
     showCurves(false);
     time.getStyleClass().add("wh-time");

@@ -206,6 +206,19 @@ final class CurvePainter {
     }
   }
 
+  /** Frames in which something is wrong: a red line over and under the rows. */
+  void mark(Frames frames, Sight sight, double top, double height) {
+    double left = Math.max(LEFT, sight.x(frames.from()));
+    double right = Math.min(LEFT + sight.width(), Math.max(left + 3, sight.x(frames.to())));
+    if (right > left) {
+      g.setFill(palette.get(Ink.TROUBLE).deriveColor(0, 1, 1, 0.09));
+      g.fillRect(left, top, right - left, height);
+      g.setFill(palette.get(Ink.TROUBLE));
+      g.fillRect(left, top, right - left, 2);
+      g.fillRect(left, top + height - 2, right - left, 2);
+    }
+  }
+
   void region(Frames region, Sight sight, double top, double height) {
     double a = sight.x(region.from());
     double b = sight.x(region.to());

@@ -9,6 +9,7 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.beans.value.ObservableValue;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
@@ -47,6 +48,7 @@ public final class CurvesPane extends Region {
   }
 
   private final Session session;
+  private final ObservableValue<Optional<Frames>> marked;
   private final Canvas canvas = new Canvas();
   private final CurvePainter painter;
   private final Palette palette;
@@ -72,7 +74,12 @@ public final class CurvesPane extends Region {
     void drag(double x, double y);
   }
 
-  public CurvesPane(Session session, Palette palette) {
+  /**
+   * @param marked frames to be pointed out, such as those of a finding
+   */
+  public CurvesPane(Session session, ObservableValue<Optional<Frames>> marked, Palette palette) {
+    this.marked = marked;
+    marked.addListener((o, a, b) -> draw());
     this.session = session;
     this.palette = palette;
     this.painter = new CurvePainter(canvas.getGraphicsContext2D(), palette);
@@ -293,6 +300,7 @@ public final class CurvesPane extends Region {
           range(row, view),
           cursor);
     }
+    marked.getValue().ifPresent(f -> painter.mark(f, view, RULER, shown * height - 3));
     region.get().ifPresent(r -> painter.region(r, view, RULER, shown * height - 3));
     if (shown < rows.size()) {
       g.setFill(palette.get(Ink.SOFT));

@@ -2,6 +2,7 @@ package waxhand.desk.curves;
 
 import java.util.BitSet;
 import java.util.Optional;
+import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
@@ -28,9 +29,9 @@ public final class CurvesRoom extends VBox {
   private final CurvesPane pane;
   private Optional<String> shifted = Optional.empty();
 
-  public CurvesRoom(Session session, Palette palette) {
+  public CurvesRoom(Session session, ObservableValue<Optional<Frames>> marked, Palette palette) {
     this.session = session;
-    pane = new CurvesPane(session, palette);
+    pane = new CurvesPane(session, marked, palette);
     VBox.setVgrow(pane, Priority.ALWAYS);
     pane.visibleProperty().bind(visibleProperty());
     pane.onShift(

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
@@ -106,14 +107,13 @@ public final class FindingsPanel extends VBox {
       each.getStyleClass().add("wh-filter");
       each.setMinWidth(0);
       each.setMaxWidth(Double.MAX_VALUE);
-      each.setPrefWidth(80);
+      each.setPrefWidth(76);
       HBox.setHgrow(each, Priority.ALWAYS);
     }
     return box;
   }
 
-  private static <T> StringConverter<Optional<T>> words(
-      String all, java.util.function.Function<T, String> words) {
+  private static <T> StringConverter<Optional<T>> words(String all, Function<T, String> words) {
     return new StringConverter<>() {
       @Override
       public String toString(Optional<T> value) {
@@ -153,17 +153,15 @@ public final class FindingsPanel extends VBox {
           dismiss.hide();
         });
     dismiss.getItems().add(new CustomMenuItem(own, false));
-    worklist
-        .chosenProperty()
-        .addListener(
-            (o, a, f) -> {
-              mend.setDisable(!worklist.canMend());
-              all.setDisable(!worklist.canMend());
-              dismiss.setDisable(f.isEmpty());
-            });
-    mend.setDisable(true);
-    all.setDisable(true);
-    dismiss.setDisable(true);
+    Runnable allow =
+        () -> {
+          mend.setDisable(!worklist.canMend());
+          all.setDisable(!worklist.canMend());
+          dismiss.setDisable(worklist.chosenProperty().get().isEmpty());
+        };
+    worklist.chosenProperty().addListener((o, a, b) -> allow.run());
+    worklist.outcomeProperty().addListener((o, a, b) -> allow.run());
+    allow.run();
     HBox box = new HBox(4, mend, all, dismiss);
     box.setAlignment(Pos.CENTER_LEFT);
     return box;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.beans.property.ObjectProperty;
@@ -23,6 +24,7 @@ import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
 import waxhand.core.survey.Remedies;
 import waxhand.core.survey.Survey;
+import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.Surveys;
 
@@ -91,6 +93,9 @@ public final class Worklist {
     this.session = session;
     this.surveys = surveys;
     surveys.foundProperty().addListener((o, a, b) -> surveyed());
+    surveys.onStop(
+        () -> settle(new Outcome("The survey was stopped; the list may be old.", false)));
+    session.stagesProperty().addListener((o, a, b) -> sameAsBefore());
     session.takeProperty().addListener((o, a, b) -> refresh());
     order.addListener((o, a, b) -> refresh());
     kind.addListener((o, a, b) -> refresh());
@@ -146,12 +151,25 @@ public final class Worklist {
       chosen.set(Optional.empty());
       outcome.set(Optional.empty());
       mending = List.of();
+      place = 0;
     }
     refresh();
     if (!mending.isEmpty() && surveys.foundProperty().get().isPresent()) {
-      outcome.set(Optional.of(becameOf(mending)));
-      mending = List.of();
+      settle(becameOf(mending));
     }
+  }
+
+  /** A plate that changes nothing brings no new survey. */
+  private void sameAsBefore() {
+    boolean whole = session.stagesProperty().get().map(s -> s.whole()).orElse(false);
+    if (!mending.isEmpty() && whole && motion().equals(session.motionAt(Flag.RESULT))) {
+      settle(becameOf(mending));
+    }
+  }
+
+  private void settle(Outcome last) {
+    mending = List.of();
+    outcome.set(Optional.of(last));
   }
 
   private Outcome becameOf(List<Finding> mended) {
@@ -193,7 +211,10 @@ public final class Worklist {
     keepChosen(shown);
   }
 
-  /** A chosen finding that is gone gives way to the one that now stands in its place. */
+  /**
+   * A chosen finding that is gone leaves the view where it is, so that the artist sees what became
+   * of it; the next step goes to the one that now stands in its place.
+   */
   private void keepChosen(List<Finding> shown) {
     if (chosen.get().isEmpty()) {
       return;
@@ -203,10 +224,8 @@ public final class Worklist {
     if (same.isPresent()) {
       chosen.set(same);
       place = shown.indexOf(same.get());
-    } else if (shown.isEmpty()) {
-      chosen.set(Optional.empty());
     } else {
-      choose(shown.get(Math.min(place, shown.size() - 1)));
+      chosen.set(Optional.empty());
     }
   }
 
@@ -250,7 +269,8 @@ public final class Worklist {
   public void step(int by) {
     List<Finding> shown = state.get().shown();
     if (!shown.isEmpty()) {
-      int now = chosen.get().map(shown::indexOf).orElse(by > 0 ? -1 : 0);
+      // from one that is gone, on is to what took its place
+      int now = chosen.get().map(shown::indexOf).orElse(by > 0 ? place - 1 : place);
       choose(shown.get(Math.floorMod(now + by, shown.size())));
     }
   }
@@ -262,7 +282,8 @@ public final class Worklist {
 
   /** Whether a pass mends the chosen finding. */
   public boolean canMend() {
-    return chosen.get().isPresent()
+    return mending.isEmpty()
+        && chosen.get().isPresent()
         && motion().flatMap(m -> new Remedies(m).of(local(chosen.get().get()))).isPresent();
   }
 
@@ -282,8 +303,7 @@ public final class Worklist {
     if (canMend()) {
       Finding f = chosen.get().orElseThrow();
       Plate plate = new Remedies(motion().orElseThrow()).of(local(f)).orElseThrow();
-      mending = List.of(f);
-      add("mend " + f.kind().words().toLowerCase(java.util.Locale.ROOT), List.of(plate));
+      add("mend " + f.kind().words().toLowerCase(Locale.ROOT), List.of(plate), List.of(f));
     }
   }
 
@@ -294,13 +314,13 @@ public final class Worklist {
       List<Finding> all = state.get().shown().stream().filter(f -> f.kind() == which).toList();
       List<Plate> plates =
           new Remedies(motion().orElseThrow()).of(which, all.stream().map(this::local).toList());
-      mending = all;
-      add("mend all: " + which.words().toLowerCase(java.util.Locale.ROOT), plates);
+      add("mend all: " + which.words().toLowerCase(Locale.ROOT), plates, all);
     }
   }
 
-  private void add(String name, List<Plate> plates) {
-    outcome.set(Optional.empty());
+  private void add(String name, List<Plate> plates, List<Finding> mended) {
+    mending = mended;
+    outcome.set(Optional.of(new Outcome("Mending…", true)));
     session.editChain(
         name,
         null,
@@ -328,6 +348,9 @@ public final class Worklist {
     List<Dismissal> more = new ArrayList<>(dismissed());
     more.add(new Dismissal(f.kind().key(), part, f.frames(), reason));
     dismissed("dismiss finding", more);
+    if (hasAny()) {
+      step(1);
+    }
     outcome.set(Optional.of(new Outcome("Dismissed: " + f.text(), true)));
   }
 

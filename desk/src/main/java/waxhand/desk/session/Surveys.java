@@ -43,6 +43,7 @@ public final class Surveys {
       new ReadOnlyObjectWrapper<>(Optional.empty());
   private Surveyor surveyor = new Surveyor();
   private String surveyed = "";
+  private Runnable stopped = () -> {};
 
   public Surveys(Session session, Jobs jobs) {
     this.session = session;
@@ -63,6 +64,16 @@ public final class Surveys {
     return found.getReadOnlyProperty();
   }
 
+  /** Called when the artist has stopped a survey. */
+  public void onStop(Runnable action) {
+    stopped = action;
+  }
+
+  private void stop() {
+    wanted.incrementAndGet();
+    stopped.run();
+  }
+
   private void update() {
     long ticket = wanted.incrementAndGet();
     Optional<Motion> result = session.stagesProperty().get().map(s -> s.result());
@@ -76,7 +87,7 @@ public final class Surveys {
       return;
     }
     Timing timing = session.timingAt(Flag.RESULT);
-    Jobs.Job job = jobs.start("Surveying", wanted::incrementAndGet);
+    Jobs.Job job = jobs.start("Surveying", this::stop);
     thread.execute(
         () -> {
           try {

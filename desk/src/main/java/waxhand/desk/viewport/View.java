@@ -101,8 +101,12 @@ public final class View extends Pane {
   }
 
   /** Says what is to be seen, in place of the direction it is seen from. */
-  void setName(String words) {
+  void setName(String words, boolean flag) {
     name.setText(words);
+    name.getStyleClass().remove("wh-view-flag");
+    if (flag) {
+      name.getStyleClass().add("wh-view-flag");
+    }
     name.autosize();
   }
 

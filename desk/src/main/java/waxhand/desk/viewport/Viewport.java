@@ -274,8 +274,8 @@ public final class Viewport extends Pane {
       worn.ifPresent(beside::dress);
       beside.show(Optional.empty(), waxFrame, wire, wireFrame);
       Chain chain = session.chain();
-      beside.setName("A: " + session.flagAProperty().get().words(chain));
-      active.setName("B: " + session.flagBProperty().get().words(chain));
+      beside.setName("A: " + session.flagAProperty().get().words(chain), true);
+      active.setName("B: " + session.flagBProperty().get().words(chain), true);
     }
     String take = session.takeProperty().get().map(t -> t.id()).orElse("");
     if (now.isPresent() && !take.equals(framedTake)) {
@@ -320,7 +320,7 @@ public final class Viewport extends Pane {
           double left = twoUp.get() ? (w + GAP) / 2 : 0;
           view.resizeRelocate(left, 0, w - left, h);
         }
-        view.setName(view.aspect().words());
+        view.setName(view.aspect().words(), false);
         continue;
       }
       double hw = (w - GAP) / 2;
