@@ -16,6 +16,8 @@ import waxhand.core.passes.SmoothMethod;
 import waxhand.core.passes.SmoothPass;
 import waxhand.core.passes.Work;
 import waxhand.core.project.RawTake;
+import waxhand.core.survey.Survey;
+import waxhand.core.survey.Surveyor;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.Unit;
@@ -60,6 +62,11 @@ public class WholeTakeBenchmark {
   @Benchmark
   public RawTake open(LongTake take) throws FormatException {
     return BvhReader.read("t.bvh", take.file, Reading.GUESS, Work.UNWATCHED);
+  }
+
+  @Benchmark
+  public Survey survey(LongTake take) {
+    return new Surveyor().survey(take.raw, Work.UNWATCHED);
   }
 
   @Benchmark

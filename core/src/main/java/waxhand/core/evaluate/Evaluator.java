@@ -296,17 +296,17 @@ public final class Evaluator {
     // whole chunks, so that stages which leave them alone can share them
     for (Frames run : stage.stale.within(range).rounded(Track.CHUNK, stage.all()).runs()) {
       work.check();
-      Frames work1 = run.within(active);
+      Frames acting = run.within(active);
       if (k > 0) {
         ensure(k - 1, run, work);
-        int reach = work1.isEmpty() ? 0 : stage.settled.reach(input(k), stage.plate.place());
-        ensure(k - 1, work1.grown(reach).within(stage.all()), work);
+        int reach = acting.isEmpty() ? 0 : stage.settled.reach(input(k), stage.plate.place());
+        ensure(k - 1, acting.grown(reach).within(stage.all()), work);
       }
       Motion in = input(k);
       Motion out = in;
-      if (!work1.isEmpty()) {
-        out = stage.plate.withPass(stage.settled).apply(in, work1, work);
-        chunksComputed += chunks(work1);
+      if (!acting.isEmpty()) {
+        out = stage.plate.withPass(stage.settled).apply(in, acting, work);
+        chunksComputed += chunks(acting);
       }
       if (stage.out == null) {
         stage.out = in;

@@ -1,5 +1,6 @@
 package waxhand.core.gaps;
 
+import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
 
@@ -59,7 +60,7 @@ public final class GapFiller {
     for (int n = gap.from(); n < gap.to(); n++) {
       double u = (n - a) / length;
       for (int i = 0; i < 3; i++) {
-        v[i] = hermite(start[i], calm * start[3 + i], end[i], calm * end[3 + i], length, u);
+        v[i] = Hermite.at(start[i], calm * start[3 + i], end[i], calm * end[3 + i], length, u);
       }
       Quats.exp(v, 0, turn, 0);
       Quats.multiply(q, 4 * a, turn, 0, q, 4 * n);
@@ -133,7 +134,7 @@ public final class GapFiller {
       fit(p, count, b, 1, i, right);
       for (int n = gap.from(); n < gap.to(); n++) {
         double u = (n - a) / length;
-        p[3 * n + i] = hermite(left[0], calm * left[1], right[0], calm * right[1], length, u);
+        p[3 * n + i] = Hermite.at(left[0], calm * left[1], right[0], calm * right[1], length, u);
       }
     }
   }
@@ -188,14 +189,5 @@ public final class GapFiller {
     }
     double slope = spread > 0 ? sxy / spread : 0;
     return new double[] {sy / count - middle * slope, slope};
-  }
-
-  private static double hermite(double a, double va, double b, double vb, double h, double u) {
-    double u2 = u * u;
-    double u3 = u2 * u;
-    return a * (2 * u3 - 3 * u2 + 1)
-        + va * h * (u3 - 2 * u2 + u)
-        + b * (3 * u2 - 2 * u3)
-        + vb * h * (u3 - u2);
   }
 }

@@ -211,8 +211,8 @@ public final class StillStretches {
           rest &= isRest(rotations[j], n + (end - n) / 2 - (end - n > 1 ? 1 : 0));
         }
       }
-      boolean long1 = run.count() >= 3 || top < 0 || rest;
-      if (long1 && usual > 0 && Math.max(leap, entry) > LEAP * usual) {
+      boolean longEnough = run.count() >= 3 || top < 0 || rest;
+      if (longEnough && usual > 0 && Math.max(leap, entry) > LEAP * usual) {
         gaps.add(new Gap(top, run, rest, leap));
       }
       n = end;

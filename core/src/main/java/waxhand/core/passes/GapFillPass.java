@@ -1,6 +1,7 @@
 package waxhand.core.passes;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -221,10 +222,10 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
       return out;
     }
     boolean inner = gap.from() > 0 && gap.to() < in.frames();
-    boolean long1 = gap.count() > LONG * in.rateHz();
+    boolean longer = gap.count() > LONG * in.rateHz();
     boolean limb = joints.cardinality() < in.skeleton().size() / 2;
     Optional<Integer> like =
-        borrows && inner && long1 && limb
+        borrows && inner && longer && limb
             ? new LikeStretch(motion, joints, gap).find()
             : Optional.empty();
     GapFiller filler = new GapFiller(in.rateHz());
@@ -265,7 +266,6 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
 
   private static Track patched(Track track, Frames run, double[] values, int skip) {
     int width = track.width();
-    return track.with(
-        run, java.util.Arrays.copyOfRange(values, width * skip, width * (skip + run.count())));
+    return track.with(run, Arrays.copyOfRange(values, width * skip, width * (skip + run.count())));
   }
 }

@@ -57,7 +57,7 @@ public final class AdaptiveSmoother implements Smoother {
 
   @Override
   public int workspace(int count, int width) {
-    return (5 + width) * count + PenalizedSmoother.workspace(count);
+    return PenalizedSmoother.workspace(count);
   }
 
   @Override
@@ -92,7 +92,7 @@ public final class AdaptiveSmoother implements Smoother {
           }
         }
         System.arraycopy(channel, 0, curve, 0, count);
-        PenalizedSmoother.smooth(curve, count, 1, prices, work);
+        PenalizedSmoother.smooth(curve, count, prices, work);
       }
       for (int n = 0; n < count; n++) {
         values[width * n + c] = curve[n];

@@ -1,5 +1,6 @@
 package waxhand.core.signal;
 
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -58,7 +59,7 @@ public final class SmoothingSpline implements Smoother {
     int g = 3 * count;
     for (int c = 0; c < width; c++) {
       bends(values, inner, width, c, work, g);
-      solve(inner, work, g);
+      FiveDiagonals.solve(inner, work, work, g);
       for (int n = 0; n < count; n++) {
         values[n * width + c] -= stiffness * unbend(inner, work, g, n);
       }
@@ -84,47 +85,12 @@ public final class SmoothingSpline implements Smoother {
     return sum;
   }
 
-  /** LDLᵀ of R + stiffness · QᵀQ: pivots, then the two lower diagonals of L. */
+  /** Factors R + stiffness · QᵀQ, whose rows are all alike. */
   private static void factor(int inner, double stiffness, double[] work) {
-    int e = inner;
-    int f = 2 * inner;
-    double main = 2.0 / 3 + 6 * stiffness;
-    double next = 1.0 / 6 - 4 * stiffness;
-    for (int k = 0; k < inner; k++) {
-      double pivot = main;
-      double low1 = next;
-      double low2 = stiffness;
-      if (k >= 1) {
-        pivot -= work[k - 1] * work[e + k - 1] * work[e + k - 1];
-        low1 -= work[k - 1] * work[e + k - 1] * work[f + k - 1];
-      }
-      if (k >= 2) {
-        pivot -= work[k - 2] * work[f + k - 2] * work[f + k - 2];
-      }
-      work[k] = pivot;
-      work[e + k] = k < inner - 1 ? low1 / pivot : 0;
-      work[f + k] = k < inner - 2 ? low2 / pivot : 0;
-    }
-  }
-
-  private static void solve(int inner, double[] work, int g) {
-    int e = inner;
-    int f = 2 * inner;
-    for (int k = 1; k < inner; k++) {
-      work[g + k] -= work[e + k - 1] * work[g + k - 1];
-      if (k >= 2) {
-        work[g + k] -= work[f + k - 2] * work[g + k - 2];
-      }
-    }
-    for (int k = inner - 1; k >= 0; k--) {
-      work[g + k] /= work[k];
-      if (k < inner - 1) {
-        work[g + k] -= work[e + k] * work[g + k + 1];
-      }
-      if (k < inner - 2) {
-        work[g + k] -= work[f + k] * work[g + k + 2];
-      }
-    }
+    Arrays.fill(work, 0, inner, 2.0 / 3 + 6 * stiffness);
+    Arrays.fill(work, inner, 2 * inner, 1.0 / 6 - 4 * stiffness);
+    Arrays.fill(work, 2 * inner, 3 * inner, stiffness);
+    FiveDiagonals.factor(inner, work);
   }
 
   /**

@@ -7,6 +7,7 @@ import org.joml.Vector3d;
 import org.joml.Vector3dc;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
+import waxhand.core.maths.Hermite;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 
@@ -102,13 +103,13 @@ final class Feet {
     Vector3d ankle = new Vector3d();
     for (int i = 0; i < 3; i++) {
       ankle.setComponent(
-          i, hermite(a.ankle.get(i), v0.get(i), b.ankle.get(i), v1.get(i), length, u));
+          i, Hermite.at(a.ankle.get(i), v0.get(i), b.ankle.get(i), v1.get(i), length, u));
     }
     double lift = 16 * u * u * (1 - u) * (1 - u);
     ankle.y += lift * (0.018 + 0.03 * Math.min(1, way.length() / h)) * h;
     ankle.y += lift * to.lift();
     double w0 = (a.pitch - before.pitch) / e;
-    double pitch = hermite(a.pitch, 0.5 * w0, b.pitch, -0.6, length, Math.min(1, 1.12 * u));
+    double pitch = Hermite.at(a.pitch, 0.5 * w0, b.pitch, -0.6, length, Math.min(1, 1.12 * u));
     double yaw = a.yaw + (b.yaw - a.yaw) * Stance.ease(u);
     // toes hang only a little while the foot is tipped, so that they clear the ground
     double hang = Math.sin(Math.PI * u);
@@ -129,15 +130,6 @@ final class Feet {
     double ball = rotation.transform(toToes).y;
     double tip = ball + rotation.rotateX(foot.toes).transform(tip(s)).y;
     return foot.ankle.y + Math.min(heel, Math.min(tip, ball + tip(s).y));
-  }
-
-  private static double hermite(double a, double va, double b, double vb, double h, double u) {
-    double u2 = u * u;
-    double u3 = u2 * u;
-    return a * (2 * u3 - 3 * u2 + 1)
-        + va * h * (u3 - 2 * u2 + u)
-        + b * (3 * u2 - 2 * u3)
-        + vb * h * (u3 - u2);
   }
 
   /** The frames in which parts of the feet rest exactly. */

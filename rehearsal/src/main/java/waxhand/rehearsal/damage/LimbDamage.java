@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import java.util.function.UnaryOperator;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
@@ -69,7 +70,7 @@ final class LimbDamage {
         });
   }
 
-  private static java.util.function.UnaryOperator<Track> atRest(Frames run) {
+  private static UnaryOperator<Track> atRest(Frames run) {
     double[] rest = new double[4 * run.count()];
     for (int n = 0; n < run.count(); n++) {
       rest[4 * n + 3] = 1;
@@ -77,7 +78,7 @@ final class LimbDamage {
     return track -> track.with(run, rest);
   }
 
-  private static Clip limb(Clip clip, int top, java.util.function.UnaryOperator<Track> change) {
+  private static Clip limb(Clip clip, int top, UnaryOperator<Track> change) {
     Clip out = clip;
     for (int j = top; j < clip.skeleton().size(); j++) {
       if (clip.skeleton().isAncestor(top, j)) {
