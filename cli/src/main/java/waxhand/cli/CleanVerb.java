@@ -57,26 +57,23 @@ final class CleanVerb extends TakeVerb {
     }
     ArrayNode done = JSON.createArrayNode();
     Set<Path> written = new HashSet<>();
-    int failed = 0;
     ReportPage page = new ReportPage(chosen.name());
-    for (Path file : files) {
-      Path to = single ? target : target.resolve(file.getFileName());
-      ObjectNode node = done.addObject().put("take", file.toString());
-      try {
-        if (Files.exists(to) && Files.isSameFile(file, to)) {
-          throw new IOException(file + ": the raw take would be overwritten; give another --out");
-        }
-        if (!written.add(to.toAbsolutePath().normalize())) {
-          throw new IOException(file + ": another take of that name was written to " + to);
-        }
-        clean(file, to, chosen, node, page);
-      } catch (IOException | IllegalArgumentException e) {
-        failed++;
-        node.put("error", Main.words(e));
-        page.addFailure(file.toString(), Main.words(e));
-        err().println("waxhand: " + Main.words(e));
-      }
-    }
+    int failed =
+        each(
+            files,
+            done,
+            (file, node) -> {
+              Path to = single ? target : target.resolve(file.getFileName());
+              if (Files.exists(to) && Files.isSameFile(file, to)) {
+                throw new IOException(
+                    file + ": the raw take would be overwritten; give another --out");
+              }
+              if (!written.add(to.toAbsolutePath().normalize())) {
+                throw new IOException(file + ": another take of that name was written to " + to);
+              }
+              clean(file, to, chosen, node, page);
+            },
+            (file, why) -> page.addFailure(file.toString(), why));
     if (report != null) {
       byte[] bytes = page.page().getBytes(StandardCharsets.UTF_8);
       AtomicFile.write(report, stream -> stream.write(bytes));

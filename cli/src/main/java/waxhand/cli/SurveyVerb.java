@@ -53,17 +53,7 @@ final class SurveyVerb extends TakeVerb {
       throw wrong("--truth is of one take, but there are " + files.size());
     }
     ArrayNode all = JSON.createArrayNode();
-    int failed = 0;
-    for (Path file : files) {
-      ObjectNode node = all.addObject().put("take", file.toString());
-      try {
-        survey(file, wanted, node);
-      } catch (IOException | IllegalArgumentException e) {
-        failed++;
-        node.put("error", Main.words(e));
-        err().println("waxhand: " + Main.words(e));
-      }
-    }
+    int failed = each(files, all, (file, node) -> survey(file, wanted, node), (file, why) -> {});
     if (json) {
       out()
           .println(

@@ -1,11 +1,15 @@
 package waxhand.cli;
 
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.function.BiConsumer;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
@@ -35,6 +39,34 @@ abstract class TakeVerb implements Callable<Integer> {
 
   PrintWriter err() {
     return spec.commandLine().getErr();
+  }
+
+  /** What a verb does with one of many takes. */
+  interface OnTake {
+    void run(Path file, ObjectNode node) throws IOException;
+  }
+
+  /**
+   * Does it for every take; one that fails is reported, in its node too, and the rest is done.
+   *
+   * @param failed told of each failure: the take and the reason
+   * @return how many failed
+   */
+  int each(List<Path> files, ArrayNode nodes, OnTake work, BiConsumer<Path, String> failed) {
+    int failures = 0;
+    for (Path file : files) {
+      ObjectNode node = nodes.addObject().put("take", file.toString());
+      try {
+        work.run(file, node);
+      } catch (IOException | IllegalArgumentException e) {
+        failures++;
+        String reason = Main.words(e);
+        node.put("error", reason);
+        failed.accept(file, reason);
+        err().println("waxhand: " + reason);
+      }
+    }
+    return failures;
   }
 
   RawTake read(Path path) throws IOException {
