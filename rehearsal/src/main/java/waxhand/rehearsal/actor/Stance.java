@@ -9,15 +9,10 @@ package waxhand.rehearsal.actor;
  * @param yaw heading of the foot when it lands
  * @param strike first touch: the heel if strikePitch is above 0, else the ball and toes
  * @param flat when the whole sole rests
- * @param heelOff when the heel rises
- * @param off when the toes leave
  * @param strikePitch pitch at the strike, toes up counted above 0
- * @param offPitch how far the heel has risen when the toes leave, above 0
- * @param turn by how much the foot turns on its ball meanwhile; 0 for not at all
- * @param turnFrom when it begins to turn
- * @param turnTo when it has turned
- * @param rolled when the heel is as high as it gets before the toes leave
  * @param lift how much higher than usual the swing that leads here goes, metres
+ * @param leave how it leaves
+ * @param pivot how it turns on its ball meanwhile
  */
 record Stance(
     double x,
@@ -25,18 +20,32 @@ record Stance(
     double yaw,
     double strike,
     double flat,
-    double heelOff,
-    double off,
     double strikePitch,
-    double offPitch,
-    double turn,
-    double turnFrom,
-    double turnTo,
-    double rolled,
-    double lift) {
+    double lift,
+    Leave leave,
+    Pivot pivot) {
 
-  /** Later than any take: when a foot leaves that has no other stance yet. */
-  private static final double NEVER = 1e9;
+  /**
+   * How a foot leaves.
+   *
+   * @param heelOff when the heel rises
+   * @param rolled when the heel is as high as it gets before the toes leave
+   * @param off when the toes leave
+   * @param pitch how far the heel has risen when the toes leave, above 0
+   */
+  record Leave(double heelOff, double rolled, double off, double pitch) {
+    /** Later than any take: when a foot leaves that has no other stance yet. */
+    private static final Leave NEVER = new Leave(1e9, 1e9 + 1, 1e9 + 1, 0);
+  }
+
+  /**
+   * A turn on the ball.
+   *
+   * @param by 0 for none
+   */
+  record Pivot(double by, double from, double to) {
+    private static final Pivot NONE = new Pivot(0, 0, 0);
+  }
 
   /**
    * A foot that lands and has not left yet.
@@ -45,20 +54,7 @@ record Stance(
    */
   static Stance landing(double[] print, double strike, double flat, double strikePitch) {
     return new Stance(
-        print[0],
-        print[1],
-        print[2],
-        strike,
-        flat,
-        NEVER,
-        NEVER + 1,
-        strikePitch,
-        0,
-        0,
-        0,
-        0,
-        NEVER + 1,
-        0);
+        print[0], print[1], print[2], strike, flat, strikePitch, 0, Leave.NEVER, Pivot.NONE);
   }
 
   Stance leaving(double heelOff, double off, double offPitch) {
@@ -67,52 +63,45 @@ record Stance(
 
   /** A foot that rolls onto its toes, stays there from {@code rolled} on and then leaves. */
   Stance leaving(double heelOff, double rolled, double off, double offPitch) {
-    return new Stance(
-        x,
-        z,
-        yaw,
-        strike,
-        flat,
-        heelOff,
-        off,
-        strikePitch,
-        offPitch,
-        turn,
-        turnFrom,
-        turnTo,
-        rolled,
-        lift);
+    Leave other = new Leave(heelOff, rolled, off, offPitch);
+    return new Stance(x, z, yaw, strike, flat, strikePitch, lift, other, pivot);
   }
 
   Stance turning(double by, double from, double to) {
-    return new Stance(
-        x, z, yaw, strike, flat, heelOff, off, strikePitch, offPitch, by, from, to, rolled, lift);
+    Pivot other = new Pivot(by, from, to);
+    return new Stance(x, z, yaw, strike, flat, strikePitch, lift, leave, other);
   }
 
   Stance lifted(double by) {
-    return new Stance(
-        x,
-        z,
-        yaw,
-        strike,
-        flat,
-        heelOff,
-        off,
-        strikePitch,
-        offPitch,
-        turn,
-        turnFrom,
-        turnTo,
-        rolled,
-        by);
+    return new Stance(x, z, yaw, strike, flat, strikePitch, by, leave, pivot);
+  }
+
+  double heelOff() {
+    return leave.heelOff;
+  }
+
+  double off() {
+    return leave.off;
+  }
+
+  double turn() {
+    return pivot.by;
+  }
+
+  double turnFrom() {
+    return pivot.from;
+  }
+
+  double turnTo() {
+    return pivot.to;
   }
 
   double lastYaw() {
-    return yaw + turn;
+    return yaw + pivot.by;
   }
 
   double yawAt(double t) {
-    return turn == 0 ? yaw : yaw + turn * ease((t - turnFrom) / (turnTo - turnFrom));
+    return pivot.by == 0 ? yaw : yaw + pivot.by * ease((t - pivot.from) / (pivot.to - pivot.from));
   }
 
   /** Pitch of the foot at a time of the stance, toes up above 0. */
@@ -121,12 +110,12 @@ record Stance(
       double u = 1 - Math.max(0, (t - strike) / (flat - strike));
       return strikePitch * u * u;
     }
-    if (t > heelOff) {
-      double u = Math.min(1, (t - heelOff) / (rolled - heelOff));
-      return -offPitch * u * u * (0.6 + 0.4 * u);
+    if (t > leave.heelOff) {
+      double u = Math.min(1, (t - leave.heelOff) / (leave.rolled - leave.heelOff));
+      return -leave.pitch * u * u * (0.6 + 0.4 * u);
     }
-    if (turn != 0 && t > turnFrom && t < turnTo) {
-      double u = (t - turnFrom) / (turnTo - turnFrom);
+    if (pivot.by != 0 && t > pivot.from && t < pivot.to) {
+      double u = (t - pivot.from) / (pivot.to - pivot.from);
       double s = Math.sin(Math.PI * u);
       return -Math.toRadians(11) * s * s;
     }
