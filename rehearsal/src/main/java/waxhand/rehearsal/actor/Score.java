@@ -34,12 +34,12 @@ public final class Score {
   /** Where the hands go, left and right. */
   final List<HandPath> hands = List.of(new HandPath(), new HandPath());
 
-  private final double h;
-  private final double tempo;
-  private double now;
-  private double px;
-  private double pz;
-  private double heading;
+  final double h;
+  final double tempo;
+  double now;
+  double px;
+  double pz;
+  double heading;
 
   /** Starts with both feet side by side at the origin, facing +z. */
   public Score(double heightM) {
@@ -69,7 +69,7 @@ public final class Score {
   }
 
   /** Ball print of a side, ahead of the pelvis by {@code ahead} (of height). */
-  private double[] print(int s, double ahead) {
+  double[] print(int s, double ahead) {
     double aside = (s == 0 ? 1 : -1) * 0.052 * h;
     // standing, the ankle is a little behind the hip joint and the ball in front of it
     double forward = (0.06 + ahead) * h;
@@ -81,12 +81,12 @@ public final class Score {
     };
   }
 
-  private Stance last(int s) {
+  Stance last(int s) {
     List<Stance> list = stances.get(s);
     return list.get(list.size() - 1);
   }
 
-  private void replaceLast(int s, Stance stance) {
+  void replaceLast(int s, Stance stance) {
     List<Stance> list = stances.get(s);
     list.set(list.size() - 1, stance);
   }
@@ -108,7 +108,7 @@ public final class Score {
     return this;
   }
 
-  private void holdAll() {
+  void holdAll() {
     for (KeySpline each : List.of(yaw, drop, lean, back, look, swing, armsBack, grip, crateUp)) {
       each.hold(now);
     }
@@ -210,77 +210,6 @@ public final class Score {
     drop.key(now, 0.012);
     holdAll();
     return this;
-  }
-
-  /** Squats to the crate in front, grips it, lifts it and stands. */
-  public Score lift() {
-    squat();
-    grip.key(now, 0);
-    grip.key(now + 0.34, 1);
-    double grab = now + 0.34;
-    events.add(new Event("grab", "left-hand", grab));
-    events.add(new Event("grab", "right-hand", grab));
-    now = grab + 0.25;
-    crateSpots.add(new double[] {grab + 0.02, cratePlace()[0], cratePlace()[1], heading});
-    holdAll();
-    crateUp.key(now, 0);
-    rise(0.95);
-    crateUp.key(now - 0.1, 1);
-    now += 0.15;
-    holdAll();
-    return this;
-  }
-
-  /** Squats, sets the crate down, lets go and stands. */
-  public Score setDown() {
-    crateUp.hold(now);
-    squat();
-    crateUp.key(now + 0.05, 0);
-    double free = now + 0.3;
-    crateSpots.add(new double[] {free, cratePlace()[0], cratePlace()[1], heading});
-    events.add(new Event("set-down", "crate", now + 0.05));
-    events.add(new Event("release", "left-hand", free));
-    events.add(new Event("release", "right-hand", free));
-    grip.key(free, 1);
-    grip.key(free + 0.3, 0);
-    now = free + 0.12;
-    rise(0.85);
-    return this;
-  }
-
-  /** Where a crate stands that can be gripped from here. */
-  private double[] cratePlace() {
-    double ahead = 0.245 * h;
-    return new double[] {px + ahead * Math.sin(heading), pz + ahead * Math.cos(heading)};
-  }
-
-  private void squat() {
-    holdAll();
-    double t = now + 0.85 * tempo;
-    drop.key(now + 0.12, drop.last() + 0.003);
-    drop.key(t, 0.262);
-    drop.key(t + 0.1, 0.266);
-    lean.key(t, Math.toRadians(57));
-    back.key(t, 0.075);
-    now = t + 0.1;
-    drop.hold(now);
-    lean.hold(now);
-    back.hold(now);
-  }
-
-  private void rise(double seconds) {
-    drop.hold(now);
-    lean.hold(now);
-    back.hold(now);
-    double t = now + seconds * tempo;
-    lean.key(now + 0.25 * seconds * tempo, lean.last() * 0.93);
-    drop.key(t - 0.08, 0.014);
-    drop.key(t, 0.012);
-    lean.key(t, Math.toRadians(2));
-    lean.key(t + 0.1, 0);
-    back.key(t, 0);
-    now = t + 0.12;
-    holdAll();
   }
 
   /**
@@ -406,128 +335,20 @@ public final class Score {
     return this;
   }
 
-  /** Raises the lantern in the right hand, or lowers it. */
-  public Score lantern(boolean up) {
-    lantern.hold(now);
-    lantern.key(now + 0.6, up ? 1 : 0);
-    return stand(0.7);
-  }
-
-  /**
-   * Hauls a line hand over hand: one hand pulls while the other reaches out for the next grip.
-   *
-   * @param pulls how many
-   * @param quick 1 for steady work
-   */
-  public Score haul(int pulls, double quick) {
-    holdAll();
-    double pull = 0.62 * tempo / quick;
-    double reach = 0.4 * tempo / quick;
-    for (int s = 0; s < 2; s++) {
-      hands.get(s).take(now, now + 0.55, place(s, 0.2, 0.62));
-    }
-    now += 0.6;
-    lean.key(now, Math.toRadians(4));
-    back.key(now, 0.02);
-    int s = 0;
-    for (int n = 0; n < pulls; n++) {
-      HandPath hand = hands.get(s);
-      hand.go(now, now + reach, place(s, 0.4, 0.72));
-      double grab = now + reach;
-      events.add(new Event("grab", s == 0 ? "left-hand" : "right-hand", grab));
-      hand.go(grab + 0.06, grab + 0.06 + pull, place(s, 0.17, 0.6));
-      double sway = (s == 0 ? 1 : -1) * 0.006 * h;
-      x.key(grab, px + sway * Math.cos(heading));
-      z.key(grab, pz - sway * Math.sin(heading));
-      lean.key(grab, Math.toRadians(13));
-      lean.key(grab + 0.06 + 0.8 * pull, Math.toRadians(-4));
-      back.key(grab, 0.0);
-      back.key(grab + 0.06 + 0.8 * pull, 0.045);
-      drop.key(grab, 0.02);
-      drop.key(grab + 0.06 + 0.8 * pull, 0.045);
-      now = grab + 0.06 + 0.8 * pull;
-      s = 1 - s;
-    }
-    now += 0.3;
-    for (int side = 0; side < 2; side++) {
-      hands.get(side).free(now, now + 0.5);
-    }
-    lean.key(now + 0.5, 0);
-    back.key(now + 0.5, 0);
-    drop.key(now + 0.5, 0.012);
-    now += 0.7;
-    holdAll();
-    return this;
-  }
-
-  /** Steps forward, kneels on the right knee with the left hand on a bollard, and rises. */
-  public Score kneel(double seconds) {
-    holdAll();
-    double t0 = now;
-    double[] bollard = place(0, 0.46, 0.37);
-    bollard[0] += 0.1 * h * Math.cos(heading);
-    bollard[2] -= 0.1 * h * Math.sin(heading);
-    px += 0.29 * h * Math.sin(heading);
-    pz += 0.29 * h * Math.cos(heading);
-    double strike = t0 + 0.62 * tempo;
-    replaceLast(0, last(0).leaving(t0 - 0.02, t0 + 0.2, Math.toRadians(26)));
-    Stance step = Stance.landing(print(0, 0.25), strike, strike + 0.1, Math.toRadians(14));
-    stances.get(0).add(step.lifted(0.02 * h));
-    events.add(new Event("strike", "left-heel", strike));
-    drop.key(t0 + 0.3, 0.03);
-    drop.key(strike, 0.075);
-    x.key(strike, px - 0.08 * h * Math.sin(heading));
-    z.key(strike, pz - 0.08 * h * Math.cos(heading));
-    double down = strike + 0.75 * tempo;
-    HandPath hand = hands.get(0);
-    hand.take(strike, down - 0.05, bollard);
-    events.add(new Event("grab", "left-hand", down - 0.05));
-    lean.key(strike + 0.2, Math.toRadians(9));
-    lean.key(down, Math.toRadians(17));
-    drop.key(down, 0.226);
-    drop.key(down + 0.15, 0.228);
-    x.key(down, px);
-    z.key(down, pz);
-    now = down + 0.15;
-    x.key(now, px);
-    z.key(now, pz);
-    look.key(now, 0.15);
-    now += seconds;
+  /** From a squat or a crouch. */
+  void rise(double seconds) {
     drop.hold(now);
     lean.hold(now);
-    look.hold(now);
-    x.key(now, px);
-    z.key(now, pz);
-    double up = now + 0.95 * tempo;
-    Stance rear = last(1);
-    replaceLast(1, rear.leaving(strike + 0.05, down - 0.05, up - 0.3 * tempo, Math.toRadians(62)));
-    px += 0.25 * h * Math.sin(heading);
-    pz += 0.25 * h * Math.cos(heading);
-    hand.free(now + 0.35, up);
-    drop.key(up, 0.03);
-    lean.key(up, Math.toRadians(3));
-    look.key(up, 0);
-    x.key(up, px - 0.05 * h * Math.sin(heading));
-    z.key(up, pz - 0.05 * h * Math.cos(heading));
-    double close = up + 0.35 * tempo;
-    Stance beside = Stance.landing(print(1, 0), close, close + 0.1, Math.toRadians(8));
-    stances.get(1).add(beside.lifted(0.03 * h));
-    events.add(new Event("strike", "right-heel", close));
-    lean.key(close, 0);
-    drop.key(close + 0.2, 0.012);
-    now = close + 0.3;
+    back.hold(now);
+    double t = now + seconds * tempo;
+    lean.key(now + 0.25 * seconds * tempo, lean.last() * 0.93);
+    drop.key(t - 0.08, 0.014);
+    drop.key(t, 0.012);
+    lean.key(t, Math.toRadians(2));
+    lean.key(t + 0.1, 0);
+    back.key(t, 0);
+    now = t + 0.12;
     holdAll();
-    return this;
-  }
-
-  /** A place before the body on a side, ahead and up in shares of its height; metres. */
-  private double[] place(int s, double ahead, double up) {
-    double aside = (s == 0 ? 1 : -1) * 0.03 * h;
-    return new double[] {
-      px + aside * Math.cos(heading) + ahead * h * Math.sin(heading),
-      up * h,
-      pz - aside * Math.sin(heading) + ahead * h * Math.cos(heading)
-    };
   }
 
   /** Everything held to the end. */

@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.stream.Collectors;
+import waxhand.rehearsal.actor.DeckWork;
 import waxhand.rehearsal.actor.Score;
 
 /** A take of the Night Ferry shoot. Each goes on for as long as it is asked to. */
@@ -31,11 +32,11 @@ public enum Scene {
     @Override
     void cycle(Score score, SplittableRandom random) {
       score.stand(0.5 + random.nextDouble(0.4));
-      score.lift();
+      new DeckWork(score).lift();
       score.stand(0.3);
       score.walk(7, random.nextInt(2), Math.PI * (0.9 + random.nextDouble(0.2)), 0.9);
       score.stand(0.25);
-      score.setDown();
+      new DeckWork(score).setDown();
       score.stand(0.5 + random.nextDouble(0.6));
     }
   },
@@ -61,7 +62,7 @@ public enum Scene {
     @Override
     void cycle(Score score, SplittableRandom random) {
       score.stand(0.5 + random.nextDouble(0.4));
-      score.haul(6 + random.nextInt(4), 0.9 + random.nextDouble(0.3));
+      new DeckWork(score).haul(6 + random.nextInt(4), 0.9 + random.nextDouble(0.3));
       score.stand(0.4 + random.nextDouble(0.5));
       score.walk(3, random.nextInt(2), random.nextDouble(-0.4, 0.4), 0.9);
     }
@@ -74,7 +75,7 @@ public enum Scene {
       score.stand(0.4 + random.nextDouble(0.3));
       score.walk(3, random.nextInt(2), random.nextDouble(-0.3, 0.3), 0.95);
       score.stand(0.3);
-      score.kneel(1.4 + random.nextDouble(1));
+      new DeckWork(score).kneel(1.4 + random.nextDouble(1));
       score.stand(0.5 + random.nextDouble(0.4));
       score.turnOnBall((random.nextBoolean() ? 1 : -1) * 1.5);
     }
@@ -85,10 +86,10 @@ public enum Scene {
     @Override
     void cycle(Score score, SplittableRandom random) {
       score.stand(0.4 + random.nextDouble(0.3));
-      score.lantern(true);
+      new DeckWork(score).lantern(true);
       score.jog(9 + random.nextInt(5), random.nextInt(2), random.nextDouble(-0.6, 0.6));
       score.stand(0.3);
-      score.lantern(false);
+      new DeckWork(score).lantern(false);
       score.turnOnBall((random.nextBoolean() ? 1 : -1) * (1.4 + random.nextDouble(0.2)));
     }
   };
