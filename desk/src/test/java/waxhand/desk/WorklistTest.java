@@ -23,6 +23,7 @@ import waxhand.core.project.Take;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
 import waxhand.desk.curves.CurvesPane;
+import waxhand.desk.curves.Grouping;
 import waxhand.desk.curves.Quantity;
 import waxhand.desk.findings.Worklist;
 import waxhand.desk.session.Flag;
@@ -178,7 +179,10 @@ class WorklistTest extends DeskTest {
     for (Quantity quantity : Quantity.values()) {
       interact(() -> lookup("#quantity").queryAs(ChoiceBox.class).setValue(quantity));
     }
-    for (String id : new String[] {"overlaid", "apart", "spectrum"}) {
+    for (Grouping grouping : Grouping.values()) {
+      interact(() -> lookup("#grouping").queryAs(ChoiceBox.class).setValue(grouping));
+    }
+    for (String id : new String[] {"apart", "spectrum"}) {
       interact(() -> lookup("#" + id).queryAs(ToggleButton.class).fire());
     }
     run("curves");

@@ -1,5 +1,8 @@
 package waxhand.core.motion;
 
+import java.util.ArrayList;
+import java.util.List;
+
 /**
  * A run of frames, {@code from} counted in and {@code to} counted out.
  *
@@ -37,6 +40,15 @@ public record Frames(int from, int to) {
     int a = Math.max(from, other.from);
     int b = Math.min(to, other.to);
     return a < b ? new Frames(a, b) : NONE;
+  }
+
+  /** The runs of {@code size} frames, counted from frame 0, that hold frames of this one. */
+  public List<Frames> blocks(int size) {
+    List<Frames> blocks = new ArrayList<>();
+    for (int b = from / size; b * size < to; b++) {
+      blocks.add(new Frames(b * size, (b + 1) * size));
+    }
+    return blocks;
   }
 
   /** The shortest run that holds both. */

@@ -118,10 +118,9 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
     }
     Clip out = clip;
     StillStretches stretches = new StillStretches(clip.skeleton());
-    int size = StillStretches.BLOCK;
-    for (int b = frames.from() / size; b * size < frames.to(); b++) {
+    for (Frames whole : frames.blocks(StillStretches.BLOCK)) {
       work.check();
-      Frames block = new Frames(b * size, (b + 1) * size).within(clip.allFrames());
+      Frames block = whole.within(clip.allFrames());
       Frames window = block.grown(beside(clip.rateHz())).within(clip.allFrames());
       BitSet[] unknown = unknown(clip, window, gaps(clip, stretches, window));
       for (Map.Entry<Frames, BitSet> gap : byRun(unknown, joints).entrySet()) {

@@ -11,7 +11,6 @@ import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import waxhand.core.body.BodyPart;
-import waxhand.core.maths.Quats;
 import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -22,13 +21,7 @@ import waxhand.core.signal.Smoother;
 import waxhand.core.signal.SmoothingSpline;
 
 /**
- * Removes jitter: joint rotations as rotation vectors about the middle of their block, continuous
- * from frame to frame, and travel as it is.
- *
- * <p>The take is cut into fixed blocks, each filtered with as many frames of its neighbours as the
- * filter can feel, so that a frame's result does not depend on which frames were asked for. A body
- * that spins so far within a block that its rotation vectors would turn over is filtered on
- * quaternion components there.
+ * Removes jitter from rotations and travel; see {@link BlockFilter} for how filters act on them.
  *
  * @param method how
  * @param strength of the adaptive method, 1 as fitted
@@ -181,9 +174,6 @@ public record SmoothPass(
         (p, v) -> p.withShares(set.apply(p.shares, v)));
   }
 
-  /** Frames filtered together. */
-  static final int BLOCK = 3 * Track.CHUNK;
-
   /** Most frames that are looked at to find a cutoff. */
   private static final int ANALYSED = 2400;
 
@@ -269,7 +259,7 @@ public record SmoothPass(
     double rate = in.clip().rateHz();
     int most = 0;
     for (BodyPart part : BodyPart.values()) {
-      most = Math.max(most, smoother(rate, part).map(s -> BLOCK + s.reach()).orElse(0));
+      most = Math.max(most, smoother(rate, part).map(s -> BlockFilter.BLOCK + s.reach()).orElse(0));
     }
     return most;
   }
@@ -382,94 +372,10 @@ public record SmoothPass(
                 return track;
               }
               if (track.width() == Track.ROTATION) {
-                return turns ? rotation(track, frames, smoother, axes) : track;
+                return turns ? BlockFilter.rotation(track, frames, smoother, axes) : track;
               }
-              return travel ? travel(track, frames, smoother, axes) : track;
+              return travel ? BlockFilter.travel(track, frames, smoother, axes) : track;
             }));
-  }
-
-  /** Blocks that hold frames of {@code frames}, each with the frames it feels. */
-  private static List<Frames> blocks(Frames frames) {
-    List<Frames> blocks = new ArrayList<>();
-    for (int b = frames.from() / BLOCK; b * BLOCK < frames.to(); b++) {
-      blocks.add(new Frames(b * BLOCK, (b + 1) * BLOCK));
-    }
-    return blocks;
-  }
-
-  private static Track rotation(Track track, Frames frames, Smoother filter, Set<Axis> axes) {
-    Track out = track;
-    int most = BLOCK + 2 * filter.reach();
-    double[] q = new double[4 * most];
-    double[] v = new double[3 * most];
-    double[] smooth = new double[4 * BLOCK];
-    double[] work =
-        new double[Math.max(filter.workspace(most, 4), RotationVectors.workspace(most))];
-    double[] reference = new double[4];
-    for (Frames block : blocks(frames)) {
-      Frames window = block.grown(filter.reach()).within(Frames.first(track.frames()));
-      Frames wanted = block.within(frames).within(window);
-      int count = window.count();
-      int skip = wanted.from() - window.from();
-      track.read(window, q);
-      if (isStill(q, count)) {
-        continue;
-      }
-      System.arraycopy(q, 4 * (count / 2), reference, 0, 4);
-      if (RotationVectors.fromRotations(q, count, reference, v, work)) {
-        double[] raw = axes.size() < 3 ? v.clone() : null;
-        filter.smooth(v, count, 3, work);
-        if (raw != null) {
-          restore(v, raw, 3 * count, axes);
-        }
-        RotationVectors.toRotations(v, skip, wanted.count(), reference, smooth, work);
-      } else {
-        RotationVectors.alignSigns(q, count);
-        filter.smooth(q, count, 4, work);
-        System.arraycopy(q, 4 * skip, smooth, 0, 4 * wanted.count());
-        for (int n = 0; n < wanted.count(); n++) {
-          Quats.normalize(smooth, 4 * n);
-        }
-      }
-      out = out.with(wanted, smooth);
-    }
-    return out;
-  }
-
-  private static Track travel(Track track, Frames frames, Smoother filter, Set<Axis> axes) {
-    Track out = track;
-    for (Frames block : blocks(frames)) {
-      Frames window = block.grown(filter.reach()).within(Frames.first(track.frames()));
-      double[] p = new double[3 * window.count()];
-      track.read(window, p);
-      double[] raw = p.clone();
-      filter.smooth(p, window.count(), 3, new double[filter.workspace(window.count(), 3)]);
-      restore(p, raw, p.length, axes);
-      Frames wanted = block.within(frames).within(window);
-      int skip = 3 * (wanted.from() - window.from());
-      out = out.with(wanted, Arrays.copyOfRange(p, skip, skip + 3 * wanted.count()));
-    }
-    return out;
-  }
-
-  private static void restore(double[] filtered, double[] raw, int length, Set<Axis> axes) {
-    for (Axis axis : Axis.values()) {
-      if (!axes.contains(axis)) {
-        for (int i = axis.ordinal(); i < length; i += 3) {
-          filtered[i] = raw[i];
-        }
-      }
-    }
-  }
-
-  /** A joint that never turns stays as it is, bit for bit. */
-  private static boolean isStill(double[] q, int count) {
-    for (int i = 4; i < 4 * count; i++) {
-      if (q[i] != q[i - 4]) {
-        return false;
-      }
-    }
-    return true;
   }
 
   private static double[] middle(double[] q) {

@@ -34,9 +34,11 @@ final class NoiseWatch implements Watch {
         boolean rough = usual[n] > ROUGH * usualBend[n];
         usual[n] = rough ? Math.toDegrees(RMS * usual[n]) : 0;
       }
+      // over a second its strength is known; the largest of shorter guesses would be too much
+      Running.mean(usual, count, w.frames(0.5, 8), bend);
       int shortest = w.frames(0.25, 8);
       int gap = w.frames(0.3, 8);
-      marks.runs(FindingKind.JITTER, j, usual, count, w.first(), JITTER_DEG, shortest, gap, -1);
+      marks.runs(FindingKind.JITTER, j, bend, count, w.first(), JITTER_DEG, shortest, gap, -1);
       if (w.travel(j) != null) {
         MENDS.travel(w.travel(j), count, w.rateHz(), usual, size);
         spikes(w, marks, j, size, 1000, Mark.OF_PLACE);

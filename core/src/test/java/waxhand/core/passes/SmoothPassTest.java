@@ -80,7 +80,7 @@ class SmoothPassTest {
 
   @Test
   void blocksJoinWithoutASeam() {
-    Motion in = Samples.swaying(4 * SmoothPass.BLOCK, RATE, 0.02, 11);
+    Motion in = Samples.swaying(4 * BlockFilter.BLOCK, RATE, 0.02, 11);
     Clip out = smooth(in, 6, 2).clip();
     double[] q = new double[4 * out.frames()];
     double seam = 0;
@@ -90,7 +90,7 @@ class SmoothPassTest {
       for (int f = 2; f < out.frames(); f++) {
         double before = Quats.angle(q, 4 * (f - 2), q, 4 * (f - 1));
         double bend = Math.abs(Quats.angle(q, 4 * (f - 1), q, 4 * f) - before);
-        if (f % SmoothPass.BLOCK <= 1) {
+        if (f % BlockFilter.BLOCK <= 1) {
           seam = Math.max(seam, bend);
         } else {
           usual = Math.max(usual, bend);

@@ -8,11 +8,16 @@ import javafx.scene.text.Font;
 import waxhand.core.motion.Frames;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.timeline.TimeArea;
 
 /** Draws rows of curves. */
 final class CurvePainter {
-  static final double LEFT = 120;
-  static final double RIGHT = 16;
+  private static final double LEFT = TimeArea.LEFT;
+
+  /** The wax of several parts in one row. */
+  private static final List<Ink> PART_INKS =
+      List.of(Ink.WAX_SHADE, Ink.LEFT, Ink.RIGHT, Ink.GOOD, Ink.TROUBLE);
+
   private static final double[][] DASHES = {{}, {6, 3}, {2, 3}};
 
   private final GraphicsContext g;
@@ -72,7 +77,9 @@ final class CurvePainter {
     g.setFont(Font.font("Lato", 12));
     g.setFill(palette.get(Ink.SOFT));
     String words = rows.get(0).words();
-    g.fillText(rows.size() == 1 ? words : words.split(",")[0], 16, top + 13, LEFT - 22);
+    boolean oneJoint = rows.stream().allMatch(r -> r.joint() == rows.get(0).joint());
+    String common = oneJoint ? words.split(",")[0] : rows.size() + " parts" + axis(rows.get(0));
+    g.fillText(rows.size() == 1 ? words : common, 16, top + 13, LEFT - 22);
     g.setFont(Font.font("Lato", 11));
     g.fillText(number(range[1]) + " " + unit, 16, top + 27, LEFT - 22);
     g.fillText(number(range[0]) + " " + unit, 16, top + height - 6, LEFT - 22);
@@ -86,18 +93,54 @@ final class CurvePainter {
     g.beginPath();
     g.rect(LEFT, top, sight.width(), height - 3);
     g.clip();
-    for (CurveSet.Row each : rows) {
-      g.setLineDashes(rows.size() > 1 ? DASHES[each.component() % 3] : DASHES[0]);
+    for (int i = 0; i < rows.size(); i++) {
+      CurveSet.Row each = rows.get(i);
+      g.setLineDashes(oneJoint && rows.size() > 1 ? DASHES[each.component() % 3] : DASHES[0]);
+      Ink ink = ink(rows, i);
       if (apart) {
-        line(each.apart(), sight, range, top, height, palette.get(Ink.FOCUS), 1.3);
+        line(each.apart(), sight, range, top, height, palette.get(oneJoint ? Ink.FOCUS : ink), 1.3);
       } else {
         line(each.a(), sight, range, top, height, palette.get(Ink.WIRE), 0.8);
-        line(each.b(), sight, range, top, height, palette.get(Ink.WAX_SHADE), 1.8);
+        line(each.b(), sight, range, top, height, palette.get(ink), 1.8);
       }
     }
     g.setLineDashes();
     g.restore();
-    readOut(rows, unit, apart, sight, top, cursor);
+    if (oneJoint) {
+      readOut(rows, unit, apart, sight, top, cursor);
+    } else {
+      legend(rows, unit, apart, top, cursor);
+    }
+  }
+
+  private static String axis(CurveSet.Row row) {
+    int comma = row.words().lastIndexOf(',');
+    return comma < 0 ? "" : row.words().substring(comma);
+  }
+
+  private static Ink ink(List<CurveSet.Row> rows, int i) {
+    boolean one = rows.get(i).joint() == rows.get(0).joint();
+    return one ? Ink.WAX_SHADE : PART_INKS.get(i % PART_INKS.size());
+  }
+
+  /** Which part is which, with its value under the pointer. */
+  private void legend(List<CurveSet.Row> rows, String unit, boolean apart, double top, int cursor) {
+    double x = LEFT + 8;
+    for (int i = 0; i < rows.size(); i++) {
+      CurveSet.Row row = rows.get(i);
+      Curve curve = apart ? row.apart() : row.b();
+      String value =
+          cursor >= 0 && cursor < curve.frames() ? " " + number(curve.at(cursor)) + " " + unit : "";
+      String words = row.words().split(",")[0] + value;
+      double wide = 5.9 * words.length() + 14;
+      g.setFill(palette.get(Ink.PAPER).deriveColor(0, 1, 1, 0.85));
+      g.fillRect(x - 3, top + 1, wide, 14);
+      g.setFill(palette.get(ink(rows, i)));
+      g.fillRect(x, top + 6, 8, 3);
+      g.setFill(palette.get(Ink.INK));
+      g.fillText(words, x + 11, top + 12);
+      x += wide + 6;
+    }
   }
 
   private void readOut(

@@ -12,12 +12,10 @@ import javafx.beans.property.SimpleObjectProperty;
 import javafx.beans.value.ObservableValue;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
@@ -26,13 +24,13 @@ import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
-import waxhand.desk.timeline.Playhead;
+import waxhand.desk.timeline.TimeArea;
 
 /**
  * Curves of the selected parts. The wheel zooms at the pointer, the right button pans, a drag
  * selects a region, a drag inside the region shifts it: up and down in value, sideways in time.
  */
-public final class CurvesPane extends Region {
+public final class CurvesPane extends TimeArea {
   private static final double RULER = 16;
   private static final double LEAST_ROW = 46;
 
@@ -47,15 +45,12 @@ public final class CurvesPane extends Region {
     void by(int joint, Quantity quantity, int component, Frames region, double value, int frames);
   }
 
-  private final Session session;
   private final ObservableValue<Optional<Frames>> marked;
-  private final Canvas canvas = new Canvas();
   private final CurvePainter painter;
   private final Palette palette;
-  private final Playhead playhead = new Playhead();
   private final WorkedOut<Wanted, CurveSet> worked = new WorkedOut<>(CurveSet.NONE);
   private final ObjectProperty<Quantity> quantity = new SimpleObjectProperty<>(Quantity.ROTATION);
-  private final BooleanProperty overlaid = new SimpleBooleanProperty();
+  private final ObjectProperty<Grouping> grouping = new SimpleObjectProperty<>(Grouping.NONE);
   private final BooleanProperty apart = new SimpleBooleanProperty();
   private final BooleanProperty spectrum = new SimpleBooleanProperty();
   private final ReadOnlyObjectWrapper<Optional<Frames>> region =
@@ -78,26 +73,25 @@ public final class CurvesPane extends Region {
    * @param marked frames to be pointed out, such as those of a finding
    */
   public CurvesPane(Session session, ObservableValue<Optional<Frames>> marked, Palette palette) {
+    super(session);
     this.marked = marked;
     marked.addListener((o, a, b) -> draw());
-    this.session = session;
     this.palette = palette;
     this.painter = new CurvePainter(canvas.getGraphicsContext2D(), palette);
     setId("curves");
     setAccessibleRole(AccessibleRole.NODE);
     setAccessibleText("Curves of the selected parts");
-    getChildren().addAll(canvas, playhead);
     setMinHeight(140);
     setPrefHeight(230);
-    session.frameProperty().addListener((o, a, b) -> placePlayhead());
     session.stagesProperty().addListener((o, a, b) -> refresh());
     session.flagAProperty().addListener((o, a, b) -> refresh());
     session.flagBProperty().addListener((o, a, b) -> refresh());
     session.selectionProperty().addListener((o, a, b) -> refresh());
     session.takeProperty().addListener((o, a, b) -> takeChanged());
     quantity.addListener((o, a, b) -> refresh());
+    grouping.addListener((o, a, b) -> draw());
     visibleProperty().addListener((o, a, b) -> refresh());
-    for (BooleanProperty each : List.of(overlaid, apart, spectrum)) {
+    for (BooleanProperty each : List.of(apart, spectrum)) {
       each.addListener((o, a, b) -> draw());
     }
     addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
@@ -128,9 +122,9 @@ public final class CurvesPane extends Region {
     return quantity;
   }
 
-  /** Whether the curves of a part share a row. */
-  public BooleanProperty overlaidProperty() {
-    return overlaid;
+  /** Which curves share a row. */
+  public ObjectProperty<Grouping> groupingProperty() {
+    return grouping;
   }
 
   /** Whether what B is more than A is drawn in stead of both. */
@@ -176,7 +170,6 @@ public final class CurvesPane extends Region {
     from = Math.max(0, Math.min(session.frames() - length, a));
     to = from + length;
     draw();
-    placePlayhead();
   }
 
   private void takeChanged() {
@@ -222,25 +215,11 @@ public final class CurvesPane extends Region {
   // ---- drawing -----------------------------------------------------------------------------
 
   private CurvePainter.Sight view() {
-    double width = Math.max(10, getWidth() - CurvePainter.LEFT - CurvePainter.RIGHT);
-    return new CurvePainter.Sight(from, Math.max(from + 1, to), width);
+    return new CurvePainter.Sight(from, Math.max(from + 1, to), timeWidth());
   }
 
-  /** Rows as they are drawn: curves that share one stand together. */
   private List<List<CurveSet.Row>> rows() {
-    List<List<CurveSet.Row>> rows = new ArrayList<>();
-    for (CurveSet.Row row : set.rows()) {
-      boolean joins =
-          overlaid.get()
-              && !rows.isEmpty()
-              && rows.get(rows.size() - 1).get(0).joint() == row.joint();
-      if (joins) {
-        rows.get(rows.size() - 1).add(row);
-      } else {
-        rows.add(new ArrayList<>(List.of(row)));
-      }
-    }
-    return rows;
+    return grouping.get().of(set);
   }
 
   private double rowHeight(int rows) {
@@ -251,37 +230,19 @@ public final class CurvesPane extends Region {
     return Math.min(rows, (int) Math.max(1, (getHeight() - RULER) / rowHeight(rows)));
   }
 
-  public void draw() {
-    setNeedsLayout(true);
+  @Override
+  protected double x(double frame) {
+    return view().x(frame);
   }
 
   @Override
-  protected void layoutChildren() {
-    canvas.setWidth(getWidth());
-    canvas.setHeight(getHeight());
-    paint();
-    placePlayhead();
-  }
-
-  private void placePlayhead() {
-    CurvePainter.Sight view = view();
-    double x = view.x(session.frameProperty().get() + 0.5);
-    boolean seen =
-        session.hasTake() && x >= CurvePainter.LEFT && x <= CurvePainter.LEFT + view.width();
-    playhead.setVisible(seen);
-    if (seen) {
-      playhead.place(x, 2, getHeight() - 6);
-    }
-  }
-
-  private void paint() {
+  protected void paint() {
     GraphicsContext g = canvas.getGraphicsContext2D();
-    g.clearRect(0, 0, getWidth(), getHeight());
     List<List<CurveSet.Row>> rows = rows();
     if (rows.isEmpty() || getWidth() < 300) {
       g.setFont(Font.font("Lato", 13));
       g.setFill(palette.get(Ink.SOFT));
-      g.fillText("Curves of the parts you select are drawn here.", CurvePainter.LEFT, 40);
+      g.fillText("Curves of the parts you select are drawn here.", LEFT, 40);
       return;
     }
     CurvePainter.Sight view = view();
@@ -306,7 +267,7 @@ public final class CurvesPane extends Region {
       g.setFill(palette.get(Ink.SOFT));
       g.fillText(
           rows.size() - shown + " more; choose fewer parts or lay them over each other",
-          CurvePainter.LEFT + 6,
+          LEFT + 6,
           getHeight() - 6);
     }
     if (spectrum.get()) {
@@ -318,8 +279,7 @@ public final class CurvesPane extends Region {
         run = new Frames(middle - 2048, middle + 2048);
       }
       double size = Math.min(150, getHeight() - RULER - 8);
-      painter.spectrum(
-          rows.get(0).get(0), run, session.rateHz(), CurvePainter.LEFT + 8, RULER + 4, size);
+      painter.spectrum(rows.get(0).get(0), run, session.rateHz(), LEFT + 8, RULER + 4, size);
     }
   }
 
@@ -340,7 +300,7 @@ public final class CurvesPane extends Region {
 
   private void moved(MouseEvent e) {
     CurvePainter.Sight view = view();
-    cursor = e.getX() < CurvePainter.LEFT ? -1 : (int) view.frame(e.getX());
+    cursor = e.getX() < LEFT ? -1 : (int) view.frame(e.getX());
     boolean inside = region.get().map(r -> r.contains((int) view.frame(e.getX()))).orElse(false);
     setCursor(inside ? Cursor.MOVE : Cursor.CROSSHAIR);
     draw();
@@ -348,7 +308,7 @@ public final class CurvesPane extends Region {
 
   private void scrolled(ScrollEvent e) {
     CurvePainter.Sight view = view();
-    double at = view.frame(Math.max(CurvePainter.LEFT, e.getX()));
+    double at = view.frame(Math.max(LEFT, e.getX()));
     if (Math.abs(e.getDeltaX()) > Math.abs(e.getDeltaY())) {
       double by = -e.getDeltaX() / view.width() * (to - from);
       look(from + by, to + by);
@@ -374,7 +334,7 @@ public final class CurvesPane extends Region {
             double by = (x0 - x) / view.width() * (startTo - startFrom);
             look(startFrom + by, startTo + by);
           };
-    } else if (e.getY() < RULER || e.getX() < CurvePainter.LEFT) {
+    } else if (e.getY() < RULER || e.getX() < LEFT) {
       hand = (x, y) -> session.seek((int) view().frame(x));
       hand.drag(e.getX(), e.getY());
     } else if (region.get().map(r -> r.contains((int) view.frame(e.getX()))).orElse(false)) {

@@ -53,8 +53,11 @@ public final class CurvesRoom extends VBox {
     quantity.getItems().addAll(Quantity.values());
     quantity.valueProperty().bindBidirectional(pane.quantityProperty());
     quantity.setTooltip(new Tooltip("What the curves are of"));
-    ToggleButton overlaid = toggle("overlaid", "Overlaid", "All axes of a part in one row");
-    overlaid.selectedProperty().bindBidirectional(pane.overlaidProperty());
+    ChoiceBox<Grouping> grouping = new ChoiceBox<>();
+    grouping.setId("grouping");
+    grouping.getItems().addAll(Grouping.values());
+    grouping.valueProperty().bindBidirectional(pane.groupingProperty());
+    grouping.setTooltip(new Tooltip("Which curves share a row"));
     ToggleButton apart = toggle("apart", "B less A", "What B is more than A, alone");
     apart.selectedProperty().bindBidirectional(pane.apartProperty());
     ToggleButton spectrum =
@@ -94,7 +97,7 @@ public final class CurvesRoom extends VBox {
     pane.regionProperty().addListener((o, a, b) -> show.run());
     session.plateIdProperty().addListener((o, a, b) -> show.run());
     show.run();
-    HBox tools = new HBox(6, quantity, overlaid, apart, spectrum, fit, fitRegion, span, gap, words);
+    HBox tools = new HBox(6, quantity, grouping, apart, spectrum, fit, fitRegion, span, gap, words);
     tools.getStyleClass().add("wh-curve-tools");
     tools.setAlignment(Pos.CENTER_LEFT);
     return tools;

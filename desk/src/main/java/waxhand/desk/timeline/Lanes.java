@@ -5,12 +5,10 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import javafx.scene.layout.Region;
 import javafx.scene.text.Font;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.Plate;
@@ -28,9 +26,7 @@ import waxhand.desk.theme.Palette;
  * range over it, and a lane for each plate whose span can be chosen. Ends, eases and whole spans
  * are dragged; a drag on an open span cuts it to what was dragged over.
  */
-public final class Lanes extends Region {
-  static final double LEFT = 120;
-  private static final double RIGHT = 16;
+public final class Lanes extends TimeArea {
   static final double RULER = 18;
   static final double STRIP = 30;
 
@@ -48,10 +44,7 @@ public final class Lanes extends Region {
 
   private static final double GRAB = 6;
 
-  private final Session session;
-  private final Canvas canvas = new Canvas();
   private final LanePainter painter;
-  private final Playhead playhead = new Playhead();
   private int firstRow;
   private Handle held;
   private double pressX;
@@ -66,13 +59,11 @@ public final class Lanes extends Region {
   }
 
   public Lanes(Session session, Results results, Worklist worklist, Palette palette) {
-    this.session = session;
+    super(session);
     this.painter = new LanePainter(session, results, worklist, palette, canvas);
     setId("lanes");
     setAccessibleRole(AccessibleRole.NODE);
     setAccessibleText("Time: overview, work range and the spans of passes");
-    getChildren().addAll(canvas, playhead);
-    session.frameProperty().addListener((o, a, b) -> placePlayhead());
     session.plateIdProperty().addListener((o, a, b) -> reveal());
     session.selectionProperty().addListener((o, a, b) -> draw());
     session
@@ -167,39 +158,19 @@ public final class Lanes extends Region {
   }
 
   private TimeScale scale() {
-    return new TimeScale(session.frames(), LEFT, Math.max(10, getWidth() - LEFT - RIGHT));
+    return new TimeScale(session.frames(), LEFT, timeWidth());
   }
 
   @Override
-  protected void layoutChildren() {
-    canvas.setWidth(getWidth());
-    canvas.setHeight(getHeight());
-    paint();
-    placePlayhead();
+  protected double x(double frame) {
+    return scale().x(frame);
   }
 
   // ---- drawing -----------------------------------------------------------------------------
 
-  /** Draws everything again, in the colours of the theme; once for all changes of a drawn frame. */
-  public void draw() {
-    setNeedsLayout(true);
-  }
-
-  private void placePlayhead() {
-    boolean shown = isWide() && session.hasTake();
-    playhead.setVisible(shown);
-    if (shown) {
-      playhead.place(scale().x(session.frameProperty().get() + 0.5), 2, getHeight() - 6);
-    }
-  }
-
-  private boolean isWide() {
-    return getWidth() >= LEFT + 40;
-  }
-
-  private void paint() {
+  @Override
+  protected void paint() {
     GraphicsContext g = canvas.getGraphicsContext2D();
-    g.clearRect(0, 0, getWidth(), getHeight());
     if (!session.hasTake() || !isWide()) {
       return;
     }

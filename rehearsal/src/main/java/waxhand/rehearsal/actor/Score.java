@@ -91,6 +91,13 @@ public final class Score {
     list.set(list.size() - 1, stance);
   }
 
+  /** Moves the pelvis along the heading; gives the way back. */
+  private double advance(double way) {
+    px += way * Math.sin(heading);
+    pz += way * Math.cos(heading);
+    return way;
+  }
+
   /** Stands for a while, the weight moving a little from one leg to the other. */
   public Score stand(double seconds) {
     holdAll();
@@ -135,9 +142,7 @@ public final class Score {
       boolean closing = n == steps - 1;
       boolean opening = n == 0;
       heading += turnBy / steps;
-      double way = opening || closing ? 0.5 * stride : stride;
-      px += way * Math.sin(heading);
-      pz += way * Math.cos(heading);
+      double way = advance(opening || closing ? 0.5 * stride : stride);
       double strike = now + step;
       double off = now + (opening ? 0.35 * step : both);
       Stance leaving = last(s);
@@ -291,9 +296,7 @@ public final class Score {
       boolean closing = n == steps - 1;
       boolean opening = n == 0;
       heading += turnBy / steps;
-      double way = opening || closing ? 0.5 * stride : stride;
-      px += way * Math.sin(heading);
-      pz += way * Math.cos(heading);
+      double way = advance(opening || closing ? 0.5 * stride : stride);
       double strike = now + step;
       double off = strike - (closing || opening ? -0.04 : air);
       Stance leaving = last(s == 0 ? 1 : 0);
