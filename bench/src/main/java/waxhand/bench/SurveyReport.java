@@ -38,7 +38,7 @@ public final class SurveyReport {
     for (Scene scene : Scene.values()) {
       for (int n = 0; n < seeds; n++) {
         for (double rate : RATES) {
-          long seed = (tuning ? 100 : 7000) + 31L * n + (long) rate;
+          long seed = (tuning ? 100 : 7000) + 1000L * scene.ordinal() + 31L * n + (long) rate;
           double height = 1.55 + 0.45 * ((seed * 7 % 10) / 10.0);
           // the usual float is too small for an artist to mind
           Map<String, Double> harm = new HashMap<>(Damages.ALL);

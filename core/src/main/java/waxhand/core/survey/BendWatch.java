@@ -28,7 +28,7 @@ final class BendWatch implements Watch {
   private static final double EXCESS_DEG = 6;
 
   /** A pop differs from the course of the bend around it by this much, degrees. */
-  private static final double POP_DEG = 9;
+  private static final double POP_DEG = 7;
 
   private static Map<Role, Range> ranges() {
     Map<Role, Range> ranges = new EnumMap<>(Role.class);
@@ -159,7 +159,7 @@ final class BendWatch implements Watch {
   }
 
   /** How many times as large a pop is as what the joint else does around it. */
-  private static final double ALONE = 1.5;
+  private static final double ALONE = 2.7;
 
   /**
    * Compares the bend with what it is shortly before and after, and that with what it is further
@@ -187,7 +187,7 @@ final class BendWatch implements Watch {
         off,
         count,
         w.first(),
-        POP_DEG * Math.max(1, Math.pow(60 / w.rateHz(), 0.9)),
+        POP_DEG * Math.max(1, Math.pow(60 / w.rateHz(), 0.6)),
         w.rateHz() > 50 ? 2 : 1,
         w.frames(0.08, 2),
         -1);
