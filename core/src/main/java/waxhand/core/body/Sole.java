@@ -1,6 +1,7 @@
 package waxhand.core.body;
 
 import org.joml.Vector3dc;
+import waxhand.core.motion.WorldPose;
 
 /**
  * The three places where a foot meets the ground, each in the frame of the joint that carries it,
@@ -13,4 +14,32 @@ import org.joml.Vector3dc;
  * @param ball in the toes' frame, so that it rests while the heel rises
  * @param toe tip of the toes, in the toes' frame
  */
-public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball, Vector3dc toe) {}
+public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball, Vector3dc toe) {
+  /** How many places there are. */
+  public static final int PLACES = 3;
+
+  /**
+   * Where one of the places is in the world, metres.
+   *
+   * @param place 0 heel, 1 ball, 2 toe
+   * @param dest 3 numbers. Modified.
+   */
+  public void at(int place, WorldPose pose, double[] dest) {
+    switch (place) {
+      case 0 -> pose.point(foot, heel, dest, 0);
+      case 1 -> pose.point(toes, ball, dest, 0);
+      default -> pose.point(toes, toe, dest, 0);
+    }
+  }
+
+  /** Height of the lowest of its places in the world, metres. */
+  public double lowest(WorldPose pose) {
+    double[] p = new double[3];
+    double low = Double.POSITIVE_INFINITY;
+    for (int place = 0; place < PLACES; place++) {
+      at(place, pose, p);
+      low = Math.min(low, p[1]);
+    }
+    return low;
+  }
+}

@@ -35,7 +35,8 @@ public final class Floor {
       return lowestJoint(motion);
     }
     int step = Math.max(1, clip.frames() / SAMPLES);
-    double[] slow = new double[motion.body().soles().size() * 3 * (clip.frames() / step + 1)];
+    double[] slow =
+        new double[motion.body().soles().size() * Sole.PLACES * (clip.frames() / step + 1)];
     double[] any = new double[slow.length];
     int slowCount = 0;
     int anyCount = 0;
@@ -50,9 +51,9 @@ public final class Floor {
       before.solve(clip, f);
       after.solve(clip, g);
       for (Sole sole : motion.body().soles()) {
-        for (int point = 0; point < 3; point++) {
-          place(sole, point, before, p);
-          place(sole, point, after, q);
+        for (int point = 0; point < Sole.PLACES; point++) {
+          sole.at(point, before, p);
+          sole.at(point, after, q);
           double speed = Math.hypot(Math.hypot(q[0] - p[0], q[1] - p[1]), q[2] - p[2]);
           speed *= clip.rateHz() / Math.max(1, g - f);
           any[anyCount++] = p[1];
@@ -78,14 +79,6 @@ public final class Floor {
       to++;
     }
     return sorted[(from + to) / 2 < count ? (from + to) / 2 : count - 1];
-  }
-
-  private static void place(Sole sole, int point, WorldPose pose, double[] dest) {
-    switch (point) {
-      case 0 -> pose.point(sole.foot(), sole.heel(), dest, 0);
-      case 1 -> pose.point(sole.toes(), sole.ball(), dest, 0);
-      default -> pose.point(sole.toes(), sole.toe(), dest, 0);
-    }
   }
 
   private static double lowestJoint(Motion motion) {

@@ -59,6 +59,11 @@ public record ShiftPass(Turn turn, Move move, double laterS) implements Pass {
     }
   }
 
+  /** Moves up, metres. */
+  public static ShiftPass lift(double upM) {
+    return new ShiftPass(Turn.NONE, new Move(0, upM, 0), 0);
+  }
+
   private static Setting<ShiftPass> turn(
       String key, String words, Function<Turn, Double> get, BiFunction<Turn, Double, Turn> set) {
     return new Setting.Number<>(

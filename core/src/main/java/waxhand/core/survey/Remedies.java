@@ -2,17 +2,21 @@ package waxhand.core.survey;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import waxhand.core.body.Role;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
+import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.DespikePass;
 import waxhand.core.passes.GapFillPass;
 import waxhand.core.passes.LevelPass;
 import waxhand.core.passes.Pass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Scope;
+import waxhand.core.passes.ShiftPass;
 import waxhand.core.passes.SmoothPass;
 import waxhand.core.passes.Span;
 
@@ -21,13 +25,22 @@ public final class Remedies {
   /** A head that trembles keeps what is slower than this, Hz. */
   private static final double NOD_HZ = 2.2;
 
+  /** A height is led in and out over this time beside the stretch that is mended, seconds. */
+  private static final double LIFT_EASE = 0.3;
+
+  /** At most this many frames of a stretch are looked at for its height. */
+  private static final int SAMPLES = 120;
+
   private final Motion motion;
+  private final double floorM;
 
   /**
    * @param motion what was surveyed
+   * @param floorM the height its feet were taken to stand on
    */
-  public Remedies(Motion motion) {
+  public Remedies(Motion motion, double floorM) {
     this.motion = motion;
+    this.floorM = floorM;
   }
 
   /**
@@ -47,7 +60,7 @@ public final class Remedies {
       case FLOAT, SINK ->
           finding.wholeBody()
               ? Optional.of(Plate.of("remedy", LevelPass.KIND.defaults()))
-              : Optional.empty();
+              : lift(finding);
       case SLIDE -> Optional.empty();
     };
   }
@@ -67,9 +80,61 @@ public final class Remedies {
     if (finder.isPresent() && findings.size() > 1) {
       return List.of(Plate.of("remedy", finder.get()));
     }
+    boolean height = kind == FindingKind.FLOAT || kind == FindingKind.SINK;
     List<Plate> plates = new ArrayList<>();
-    findings.forEach(f -> of(f).ifPresent(plates::add));
+    (height ? apart(findings) : findings).forEach(f -> of(f).ifPresent(plates::add));
     return plates;
+  }
+
+  /** The body is lifted once where both feet float, or one after the other without a pause. */
+  private List<Finding> apart(List<Finding> findings) {
+    List<Finding> apart = new ArrayList<>();
+    findings.stream()
+        .sorted(Comparator.comparingInt(f -> f.frames().from()))
+        .forEach(
+            f -> {
+              int last = apart.size() - 1;
+              if (last < 0 || apart.get(last).frames().within(eased(f.frames())).isEmpty()) {
+                apart.add(f);
+              } else {
+                Frames both = apart.get(last).frames().cover(f.frames());
+                apart.set(last, apart.get(last).at(both, apart.get(last).worst()));
+              }
+            });
+    return apart;
+  }
+
+  private Frames eased(Frames frames) {
+    return frames.grown(frames(LIFT_EASE));
+  }
+
+  /**
+   * Lowers or lifts the whole body for a while, by the middle height of its lower foot. Empty where
+   * the other foot stands well: then a leg is at fault, not the body.
+   */
+  private Optional<Plate> lift(Finding finding) {
+    Frames run = finding.frames();
+    WorldPose pose = new WorldPose(motion.clip().skeleton());
+    int step = Math.max(1, run.count() / SAMPLES);
+    double offM =
+        IntStream.iterate(run.from(), n -> n < run.to(), n -> n + step)
+            .mapToDouble(n -> lowest(pose, n))
+            .sorted()
+            .skip(run.count() / step / 2)
+            .findFirst()
+            .orElse(floorM);
+    double aroundM = offM - floorM;
+    double wantedM = (finding.kind() == FindingKind.FLOAT ? 1e-3 : -1e-3) * finding.size();
+    if (aroundM / wantedM < 0.3) {
+      return Optional.empty();
+    }
+    return plate(finding, ShiftPass.lift(-aroundM), eased(run), frames(LIFT_EASE))
+        .map(plate -> plate.withScope(Scope.of(motion.body(), set(0))));
+  }
+
+  private double lowest(WorldPose pose, int frame) {
+    pose.solve(motion.clip(), frame);
+    return motion.body().soles().stream().mapToDouble(s -> s.lowest(pose)).min().orElse(floorM);
   }
 
   private Optional<Plate> plate(Finding finding, Pass pass, Frames frames, int ease) {
@@ -79,7 +144,10 @@ public final class Remedies {
       return Optional.empty();
     }
     boolean most = within.count() > 0.9 * all.count();
-    Span span = most ? Span.ALL : Span.of(within, Math.min(ease, within.count() / 3));
+    int longest = Math.min(ease, within.count() / 3);
+    int in = within.from() == 0 ? 0 : longest;
+    int out = within.to() == all.to() ? 0 : longest;
+    Span span = most ? Span.ALL : new Span(within.from(), within.to(), in, out);
     return Optional.of(Plate.of("remedy", pass).withSpan(span).withScope(scope(finding)));
   }
 

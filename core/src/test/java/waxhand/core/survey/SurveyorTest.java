@@ -140,7 +140,7 @@ class SurveyorTest {
     List<Finding> findings = survey(motion);
     List<FindingKind> mended = new ArrayList<>();
     for (Finding f : findings) {
-      Optional<Plate> plate = new Remedies(motion).of(f);
+      Optional<Plate> plate = new Remedies(motion, 0).of(f);
       // legs that sway like reeds go through each other all the time
       boolean lasting = f.kind() == FindingKind.JITTER || f.kind() == FindingKind.COLLISION;
       if (plate.isPresent() && !lasting && !f.wholeBody() | f.kind() == FindingKind.FREEZE) {

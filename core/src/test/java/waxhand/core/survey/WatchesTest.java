@@ -19,6 +19,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.Floor;
 import waxhand.core.passes.GapFillPass;
 import waxhand.core.passes.LevelPass;
 import waxhand.core.passes.Plate;
@@ -121,6 +122,10 @@ class WatchesTest {
     };
   }
 
+  private static Remedies remedies(Motion motion) {
+    return new Remedies(motion, Floor.height(motion));
+  }
+
   private static Frames seconds(double rate, double from, double to) {
     return new Frames((int) (from * rate), (int) (to * rate));
   }
@@ -153,6 +158,21 @@ class WatchesTest {
     assertThat(low.get(0).frames().within(seconds(rate, 2.5, 3)).isEmpty()).isFalse();
   }
 
+  @ParameterizedTest
+  @ValueSource(doubles = {0.04, -0.05})
+  void bothFeetOffTheFloorForAWhileAreMendedByOneLift(double up) {
+    Motion off = standing(120, List.of(), List.of(new Move(1, during(2, 3.5, up))));
+    List<Finding> both = survey(off);
+    assertThat(both).hasSize(2);
+    List<Plate> plates = remedies(off).of(both.get(0).kind(), both);
+    assertThat(plates).hasSize(1);
+    assertThat(plates.get(0).scope().roles()).containsExactly(Role.HIPS);
+    Motion mended = plates.get(0).apply(off, off.clip().allFrames(), Work.UNWATCHED);
+    assertThat(survey(mended)).isEmpty();
+    int away = 120;
+    assertThat(mended.clip().travel(0).at(away, 1)).isEqualTo(off.clip().travel(0).at(away, 1));
+  }
+
   @Test
   void aTakeThatStandsTooHighIsOneFindingThatLevelMends() {
     Motion high = standing(120, List.of(), List.of(new Move(1, t -> 0.07)));
@@ -166,7 +186,7 @@ class WatchesTest {
     Finding finding = only(FindingKind.FLOAT, motion);
     assertThat(finding.wholeBody()).isTrue();
     assertThat(finding.size()).isCloseTo(70, within(2.0));
-    Plate level = new Remedies(motion).of(finding).orElseThrow();
+    Plate level = remedies(motion).of(finding).orElseThrow();
     assertThat(level.pass().kind()).isEqualTo(LevelPass.KIND);
     Motion mended = level.apply(motion, motion.clip().allFrames(), Work.UNWATCHED);
     assertThat(survey(mended)).isEmpty();
@@ -187,7 +207,7 @@ class WatchesTest {
     assertThat(finding.joints()).hasSizeGreaterThan(1);
     assertThat(finding.size()).isGreaterThan(18);
     assertThat(seconds(120, 2, 4).within(finding.frames())).isEqualTo(finding.frames());
-    Plate plate = new Remedies(arm).of(finding).orElseThrow();
+    Plate plate = remedies(arm).of(finding).orElseThrow();
     assertThat(plate.pass()).isEqualTo(GapFillPass.ofSpan());
     assertThat(plate.scope().roles()).contains(Role.LEFT_UPPER_ARM, Role.LEFT_FOREARM);
     Motion mended = plate.apply(arm, arm.clip().allFrames(), Work.UNWATCHED);
@@ -257,7 +277,7 @@ class WatchesTest {
     Motion shakes = standing(120, List.of(new Turn(Role.HEAD, 1, quick)), List.of());
     Finding finding = only(FindingKind.SHAKE, shakes);
     assertThat(finding.size()).isCloseTo(5, within(1.2));
-    Plate plate = new Remedies(shakes).of(finding).orElseThrow();
+    Plate plate = remedies(shakes).of(finding).orElseThrow();
     assertThat(plate.pass().kind()).isEqualTo(SmoothPass.KIND);
     Motion mended = plate.apply(shakes, shakes.clip().allFrames(), Work.UNWATCHED);
     assertThat(survey(mended)).noneMatch(f -> f.kind() == FindingKind.SHAKE);
@@ -276,7 +296,7 @@ class WatchesTest {
     assertThat(jitter.get(0).wholeBody()).isTrue();
     // three components of 0.015 rad
     assertThat(jitter.get(0).size()).isCloseTo(Math.toDegrees(0.015 * Math.sqrt(3)), within(0.5));
-    Plate plate = new Remedies(noisy).of(jitter.get(0)).orElseThrow();
+    Plate plate = remedies(noisy).of(jitter.get(0)).orElseThrow();
     assertThat(plate.span()).isEqualTo(Span.ALL);
     Motion mended = plate.apply(noisy, noisy.clip().allFrames(), Work.UNWATCHED);
     assertThat(survey(mended)).noneMatch(f -> f.kind() == FindingKind.JITTER);
@@ -287,7 +307,7 @@ class WatchesTest {
     Motion faulty = Samples.faulty(Samples.swaying(1500, 120, 0.004, 3));
     List<Finding> all = survey(faulty);
     List<Finding> spikes = all.stream().filter(f -> f.kind() == FindingKind.SPIKE).toList();
-    Remedies remedies = new Remedies(faulty);
+    Remedies remedies = remedies(faulty);
     List<Plate> plates = remedies.of(FindingKind.SPIKE, spikes);
     assertThat(plates).hasSize(1);
     assertThat(plates.get(0).span()).isEqualTo(Span.ALL);

@@ -280,11 +280,15 @@ public final class Worklist {
     return surveys.foundProperty().get().map(f -> f.local(finding)).orElse(finding);
   }
 
+  private Optional<Remedies> remedies() {
+    return surveys.foundProperty().get().map(f -> new Remedies(f.motion(), f.survey().floorM()));
+  }
+
   /** Whether a pass mends the chosen finding. */
   public boolean canMend() {
     return mending.isEmpty()
         && chosen.get().isPresent()
-        && motion().flatMap(m -> new Remedies(m).of(local(chosen.get().get()))).isPresent();
+        && remedies().flatMap(r -> r.of(local(chosen.get().get()))).isPresent();
   }
 
   /** A plate with its span counted in raw frames, as plates on the rail have it. */
@@ -302,7 +306,7 @@ public final class Worklist {
   public void mend() {
     if (canMend()) {
       Finding f = chosen.get().orElseThrow();
-      Plate plate = new Remedies(motion().orElseThrow()).of(local(f)).orElseThrow();
+      Plate plate = remedies().orElseThrow().of(local(f)).orElseThrow();
       add("mend " + f.kind().words().toLowerCase(Locale.ROOT), List.of(plate), List.of(f));
     }
   }
@@ -313,7 +317,7 @@ public final class Worklist {
       FindingKind which = chosen.get().orElseThrow().kind();
       List<Finding> all = state.get().shown().stream().filter(f -> f.kind() == which).toList();
       List<Plate> plates =
-          new Remedies(motion().orElseThrow()).of(which, all.stream().map(this::local).toList());
+          remedies().orElseThrow().of(which, all.stream().map(this::local).toList());
       add("mend all: " + which.words().toLowerCase(Locale.ROOT), plates, all);
     }
   }
