@@ -2,6 +2,8 @@ package waxhand.desk;
 
 import java.util.List;
 import java.util.Optional;
+import waxhand.core.passes.PassKind;
+import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.Plate;
 import waxhand.core.project.Project;
 import waxhand.desk.bench.Bench;
@@ -34,6 +36,12 @@ final class WarmUp {
     settle();
     bench.commands().get("first-pass").run();
     settle();
+    for (PassKind<?> kind : PassKinds.ALL) {
+      if (session.chain().plates().stream().noneMatch(p -> p.pass().kind() == kind)) {
+        bench.commands().get("add-" + kind.id()).run();
+        settle();
+      }
+    }
     for (Plate plate : List.copyOf(session.chain().plates())) {
       session.plateIdProperty().set(Optional.of(plate.id()));
       settle();

@@ -148,7 +148,15 @@ public final class Remedies {
     int in = within.from() == 0 ? 0 : longest;
     int out = within.to() == all.to() ? 0 : longest;
     Span span = most ? Span.ALL : new Span(within.from(), within.to(), in, out);
-    return Optional.of(Plate.of("remedy", pass).withSpan(span).withScope(scope(finding)));
+    return Optional.of(
+        Plate.of("remedy", pass).withName(name(finding)).withSpan(span).withScope(scope(finding)));
+  }
+
+  /** What a plate mends, such as "Pop, left shin", so that many of one pass are told apart. */
+  private String name(Finding finding) {
+    String kind = finding.kind().key();
+    String part = finding.wholeBody() ? "whole body" : motion.body().words(finding.joint());
+    return Character.toUpperCase(kind.charAt(0)) + kind.substring(1) + ", " + part;
   }
 
   private Scope scope(Finding finding) {

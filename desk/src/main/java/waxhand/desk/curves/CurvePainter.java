@@ -14,11 +14,7 @@ import waxhand.desk.timeline.TimeArea;
 final class CurvePainter {
   private static final double LEFT = TimeArea.LEFT;
 
-  /** The wax of several parts in one row. */
-  private static final List<Ink> PART_INKS =
-      List.of(Ink.WAX_SHADE, Ink.LEFT, Ink.RIGHT, Ink.GOOD, Ink.TROUBLE);
-
-  private static final double[][] DASHES = {{}, {6, 3}, {2, 3}};
+  private static final double[][] DASHES = {{}, {6, 3}, {2, 3}, {8, 3, 2, 3}};
 
   private final GraphicsContext g;
   private final Palette palette;
@@ -76,10 +72,13 @@ final class CurvePainter {
     g.fillRect(LEFT, top, sight.width(), height - 3);
     g.setFont(Font.font("Lato", 12));
     g.setFill(palette.get(Ink.SOFT));
-    String words = rows.get(0).words();
     boolean oneJoint = rows.stream().allMatch(r -> r.joint() == rows.get(0).joint());
-    String common = oneJoint ? words.split(",")[0] : rows.size() + " parts" + axis(rows.get(0));
-    g.fillText(rows.size() == 1 ? words : common, 16, top + 13, LEFT - 22);
+    String axis = rows.get(0).axis();
+    String common =
+        oneJoint
+            ? rows.get(0).part()
+            : rows.size() + " parts" + (axis.isEmpty() ? "" : ", " + axis);
+    g.fillText(rows.size() == 1 ? rows.get(0).words() : common, 16, top + 13, LEFT - 22);
     g.setFont(Font.font("Lato", 11));
     g.fillText(number(range[1]) + " " + unit, 16, top + 27, LEFT - 22);
     g.fillText(number(range[0]) + " " + unit, 16, top + height - 6, LEFT - 22);
@@ -95,7 +94,7 @@ final class CurvePainter {
     g.clip();
     for (int i = 0; i < rows.size(); i++) {
       CurveSet.Row each = rows.get(i);
-      g.setLineDashes(oneJoint && rows.size() > 1 ? DASHES[each.component() % 3] : DASHES[0]);
+      g.setLineDashes(dashes(rows, i));
       Ink ink = ink(rows, i);
       if (apart) {
         line(each.apart(), sight, range, top, height, palette.get(oneJoint ? Ink.FOCUS : ink), 1.3);
@@ -113,14 +112,25 @@ final class CurvePainter {
     }
   }
 
-  private static String axis(CurveSet.Row row) {
-    int comma = row.words().lastIndexOf(',');
-    return comma < 0 ? "" : row.words().substring(comma);
+  /** Several parts in one row wear the colours of their sides. */
+  private static Ink ink(List<CurveSet.Row> rows, int i) {
+    boolean one = rows.stream().allMatch(r -> r.joint() == rows.get(0).joint());
+    if (one) {
+      return Ink.WAX_SHADE;
+    }
+    return switch (rows.get(i).side()) {
+      case LEFT -> Ink.LEFT;
+      case RIGHT -> Ink.RIGHT;
+      case MIDDLE -> Ink.WAX_SHADE;
+    };
   }
 
-  private static Ink ink(List<CurveSet.Row> rows, int i) {
-    boolean one = rows.get(i).joint() == rows.get(0).joint();
-    return one ? Ink.WAX_SHADE : PART_INKS.get(i % PART_INKS.size());
+  /** Curves of one colour are told apart by how they are dashed. */
+  private static double[] dashes(List<CurveSet.Row> rows, int i) {
+    Ink ink = ink(rows, i);
+    long before =
+        rows.subList(0, i).stream().filter(r -> ink(rows, rows.indexOf(r)) == ink).count();
+    return DASHES[(int) before % DASHES.length];
   }
 
   /** Which part is which, with its value under the pointer. */
@@ -131,14 +141,17 @@ final class CurvePainter {
       Curve curve = apart ? row.apart() : row.b();
       String value =
           cursor >= 0 && cursor < curve.frames() ? " " + number(curve.at(cursor)) + " " + unit : "";
-      String words = row.words().split(",")[0] + value;
-      double wide = 5.9 * words.length() + 14;
+      String words = row.part() + value;
+      double wide = 5.9 * words.length() + 26;
       g.setFill(palette.get(Ink.PAPER).deriveColor(0, 1, 1, 0.85));
       g.fillRect(x - 3, top + 1, wide, 14);
-      g.setFill(palette.get(ink(rows, i)));
-      g.fillRect(x, top + 6, 8, 3);
+      g.setStroke(palette.get(ink(rows, i)));
+      g.setLineWidth(2);
+      g.setLineDashes(dashes(rows, i));
+      g.strokeLine(x, top + 8, x + 20, top + 8);
+      g.setLineDashes();
       g.setFill(palette.get(Ink.INK));
-      g.fillText(words, x + 11, top + 12);
+      g.fillText(words, x + 23, top + 12);
       x += wide + 6;
     }
   }
@@ -150,8 +163,7 @@ final class CurvePainter {
       if (cursor < 0 || cursor >= row.b().frames() || cursor >= row.a().frames()) {
         continue;
       }
-      String letter =
-          row.words().contains(", ") ? row.words().substring(row.words().length() - 1) + " " : "";
+      String letter = row.axis().isEmpty() ? "" : row.axis() + " ";
       words.append(words.isEmpty() ? "" : "    ").append(letter);
       if (apart) {
         words.append(number(row.apart().at(cursor))).append(' ').append(unit);

@@ -2,6 +2,8 @@ package waxhand.desk.curves;
 
 import java.util.ArrayList;
 import java.util.List;
+import waxhand.core.body.BodyPart;
+import waxhand.core.body.Side;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Timing;
 
@@ -17,11 +19,25 @@ record CurveSet(Quantity quantity, List<Row> rows) {
   /**
    * One quantity of one part.
    *
-   * @param words part and axis
+   * @param part in words
+   * @param side of the part
+   * @param axis its letter, empty where the quantity has none
    * @param component which of the quantity's curves
    * @param apart what B is more than A
    */
-  record Row(int joint, String words, int component, Curve a, Curve b, Curve apart) {}
+  record Row(
+      int joint,
+      String part,
+      Side side,
+      String axis,
+      int component,
+      Curve a,
+      Curve b,
+      Curve apart) {
+    String words() {
+      return axis.isEmpty() ? part : part + ", " + axis;
+    }
+  }
 
   /** Values by raw frame; what was cut out is bridged by the value that follows it. */
   private static double[][] inRawTime(double[][] curves, Timing timing, int frames) {
@@ -52,14 +68,20 @@ record CurveSet(Quantity quantity, List<Row> rows) {
       double[][] before = inRawTime(quantity.of(a, joint), ta, frames);
       double[][] after = a == b ? before : inRawTime(quantity.of(b, joint), tb, frames);
       for (int c = 0; c < quantity.count(); c++) {
-        String letter = quantity.letter(c);
-        String words = b.body().words(joint) + (letter.isEmpty() ? "" : ", " + letter);
         double[] apart = new double[Math.min(before[c].length, after[c].length)];
         for (int f = 0; f < apart.length; f++) {
           apart[f] = after[c][f] - before[c][f];
         }
         rows.add(
-            new Row(joint, words, c, new Curve(before[c]), new Curve(after[c]), new Curve(apart)));
+            new Row(
+                joint,
+                b.body().words(joint),
+                BodyPart.of(b.body(), joint).side(),
+                quantity.letter(c),
+                c,
+                new Curve(before[c]),
+                new Curve(after[c]),
+                new Curve(apart)));
       }
     }
     return new CurveSet(quantity, List.copyOf(rows));

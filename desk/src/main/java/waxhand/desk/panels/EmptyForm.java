@@ -7,7 +7,9 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.TilePane;
 import javafx.scene.layout.VBox;
+import waxhand.core.passes.PassKinds;
 import waxhand.core.project.Take;
 import waxhand.desk.command.Commands;
 
@@ -23,9 +25,8 @@ final class EmptyForm extends VBox {
   EmptyForm(Commands commands) {
     super(8);
     this.commands = commands;
-    for (String id : List.of("first-pass", "add-level", "add-smooth")) {
-      withTake.add(step(id));
-    }
+    withTake.add(step("first-pass"));
+    withTake.add(passes());
     withTake.get(0).getStyleClass().add("wh-main");
     withTake.addAll(
         List.of(
@@ -39,6 +40,14 @@ final class EmptyForm extends VBox {
     getChildren().addAll(heading, words);
     getChildren().addAll(withTake);
     getChildren().addAll(withoutTake);
+  }
+
+  /** Every pass there is, in two columns. */
+  private TilePane passes() {
+    TilePane tiles = new TilePane(8, 8);
+    tiles.setPrefColumns(2);
+    PassKinds.ALL.forEach(kind -> tiles.getChildren().add(step("add-" + kind.id())));
+    return tiles;
   }
 
   private static Label soft() {

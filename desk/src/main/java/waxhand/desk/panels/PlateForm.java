@@ -12,6 +12,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.PassKind;
@@ -23,8 +24,9 @@ import waxhand.desk.command.Commands;
 import waxhand.desk.theme.Palette;
 
 /**
- * Everything of the chosen plate. The settings of every kind of pass are made once and shown when
- * such a plate is chosen: making and styling controls takes longer than a drawn frame.
+ * Everything of the chosen plate. The settings of every kind of pass are made once: making controls
+ * takes longer than a drawn frame. Only those of the chosen kind are in the window, so that a
+ * change of theme need not style the others.
  */
 final class PlateForm extends VBox {
   /** The settings of one kind, with its picture. */
@@ -33,6 +35,7 @@ final class PlateForm extends VBox {
 
   private final ChosenPlate chosen;
   private final Map<PassKind<?>, Own> own = new LinkedHashMap<>();
+  private final StackPane settings = new StackPane();
   private final Label help = new Label();
   private final Label complaint = new Label();
   private final List<Editor> common = new ArrayList<>();
@@ -75,8 +78,8 @@ final class PlateForm extends VBox {
     for (PassKind<?> kind : PassKinds.ALL) {
       Own made = make(kind, editors, palette);
       own.put(kind, made);
-      getChildren().add(made.node());
     }
+    getChildren().add(settings);
     where = new VBox(8, add(new SpanEditor(chosen)), add(new ScopeEditor(chosen)));
     getChildren().add(where);
   }
@@ -134,9 +137,12 @@ final class PlateForm extends VBox {
 
   void show(Plate plate) {
     PassKind<?> kind = plate.pass().kind();
-    help.setText(kind.help());
+    help.setText(kind.words() + ": " + kind.help());
     complaint.setText(complaint(plate));
-    own.forEach((k, o) -> PassPanel.put(o.node(), k.equals(kind)));
+    Optional.ofNullable(own.get(kind))
+        .map(Own::node)
+        .filter(node -> !settings.getChildren().contains(node))
+        .ifPresent(settings.getChildren()::setAll);
     PassPanel.put(where, kind.local());
     common.forEach(e -> e.show(plate));
     Optional.ofNullable(own.get(kind))
