@@ -3,6 +3,7 @@ package waxhand.core.gaps;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
@@ -217,6 +218,20 @@ public final class StillStretches {
       }
       n = end;
     }
+  }
+
+  /** Whether a limb, the joint and all that hangs on it, is at rest in one frame. */
+  public static boolean isAtRest(Clip clip, int top, int frame) {
+    double[] q = new double[4];
+    for (int j = top; j < clip.skeleton().size(); j++) {
+      if (clip.skeleton().isAncestor(top, j)) {
+        clip.rotation(j).read(frame, q, 0);
+        if (!isRest(q, 0)) {
+          return false;
+        }
+      }
+    }
+    return true;
   }
 
   private static boolean isRest(double[] q, int n) {

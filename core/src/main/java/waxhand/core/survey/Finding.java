@@ -42,6 +42,9 @@ public record Finding(
 
   /** Whether the other one is the same fault of the same part, seen again. */
   public boolean isSameAs(Finding other) {
-    return kind == other.kind && joint() == other.joint() && !frames.within(other.frames).isEmpty();
+    return kind == other.kind
+        && wholeBody == other.wholeBody
+        && joint() == other.joint()
+        && !frames.within(other.frames).isEmpty();
   }
 }

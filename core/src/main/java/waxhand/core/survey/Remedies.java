@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import waxhand.core.body.Role;
+import waxhand.core.gaps.StillStretches;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
@@ -24,6 +25,11 @@ import waxhand.core.passes.Span;
 public final class Remedies {
   /** A head that trembles keeps what is slower than this, Hz. */
   private static final double NOD_HZ = 2.2;
+
+  /**
+   * What a limb does is made up for no longer than this, seconds; there is more true than wrong.
+   */
+  private static final double LONGEST = 1.6;
 
   /** A height is led in and out over this time beside the stretch that is mended, seconds. */
   private static final double LIFT_EASE = 0.3;
@@ -53,7 +59,10 @@ public final class Remedies {
       case FREEZE, MISSING -> plate(finding, GapFillPass.ofSpan(), unknown(finding), 0);
       case JITTER -> plate(finding, SmoothPass.KIND.defaults(), finding.frames(), frames(0.1));
       case POP -> plate(finding, GapFillPass.ofSpan(), around(finding, 0.045), 0);
-      case OVERBEND, COLLISION -> plate(finding, GapFillPass.ofSpan(), around(finding, 0.12), 0);
+      case OVERBEND, COLLISION ->
+          seconds(finding) > LONGEST
+              ? Optional.empty()
+              : plate(finding, GapFillPass.ofSpan(), around(finding, 0.12), 0);
       case JOLT -> plate(finding, GapFillPass.ofSpan(), around(finding, 0.08), 0);
       case SHAKE ->
           plate(finding, SmoothPass.lowPass(NOD_HZ, 2), around(finding, 0.15), frames(0.15));
@@ -194,10 +203,15 @@ public final class Remedies {
   }
 
   /** Frames of a still stretch that are not known; where it is frozen the first one is true. */
-  private static Frames unknown(Finding finding) {
+  private Frames unknown(Finding finding) {
     Frames run = finding.frames();
-    boolean first = run.count() > 1;
-    return first ? new Frames(run.from() + 1, run.to()) : run;
+    boolean frozen =
+        finding.wholeBody() || !StillStretches.isAtRest(motion.clip(), finding.joint(), run.from());
+    return frozen && run.count() > 1 ? new Frames(run.from() + 1, run.to()) : run;
+  }
+
+  private double seconds(Finding finding) {
+    return finding.frames().count() / motion.clip().rateHz();
   }
 
   private Frames around(Finding finding, double seconds) {

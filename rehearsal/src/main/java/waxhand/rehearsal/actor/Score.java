@@ -141,7 +141,7 @@ public final class Score {
     for (int n = 0; n < steps; n++) {
       boolean closing = n == steps - 1;
       boolean opening = n == 0;
-      heading += turnBy / steps;
+      heading += turned(n, steps, turnBy);
       double way = advance(opening || closing ? 0.5 * stride : stride);
       double strike = now + step;
       double off = now + (opening ? 0.35 * step : both);
@@ -173,6 +173,11 @@ public final class Score {
     swing.key(now, 0);
     holdAll();
     return this;
+  }
+
+  /** The last step goes straight, so that its foot comes to stand beside the other one. */
+  private static double turned(int n, int steps, double turnBy) {
+    return steps == 1 ? turnBy : n == steps - 1 ? 0 : turnBy / (steps - 1);
   }
 
   /**
@@ -295,7 +300,7 @@ public final class Score {
     for (int n = 0; n < steps; n++) {
       boolean closing = n == steps - 1;
       boolean opening = n == 0;
-      heading += turnBy / steps;
+      heading += turned(n, steps, turnBy);
       double way = advance(opening || closing ? 0.5 * stride : stride);
       double strike = now + step;
       double off = strike - (closing || opening ? -0.04 : air);
