@@ -190,7 +190,7 @@ public final class Bench extends StackPane {
   }
 
   private HBox railRow() {
-    Rail rail = new Rail(session, results);
+    Rail rail = new Rail(session, results, commands);
     ScrollPane railPane = rail.scrolled();
     HBox.setHgrow(railPane, Priority.ALWAYS);
     MenuButton add = new MenuButton("+");

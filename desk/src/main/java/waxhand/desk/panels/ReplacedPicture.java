@@ -17,6 +17,7 @@ import waxhand.core.measure.Changes;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
+import waxhand.core.passes.Timing;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
@@ -50,6 +51,7 @@ final class ReplacedPicture implements PassPicture {
   private final VBox box;
   private Replaced shown = Replaced.NOTHING;
   private Session session;
+  private Timing timing = Timing.all(0);
 
   ReplacedPicture(Palette palette) {
     this.palette = palette;
@@ -60,7 +62,7 @@ final class ReplacedPicture implements PassPicture {
     line.setAlignment(Pos.CENTER_LEFT);
     box = new VBox(6, line, canvas);
     canvas.setOnMousePressed(
-        e -> session.seek((int) (shown.frames * (e.getX() - 60) / (WIDTH - 60))));
+        e -> session.seek(timing.raw((int) (shown.frames * (e.getX() - 60) / (WIDTH - 60)))));
   }
 
   private Button step(String id, String text, String tip, int by) {
@@ -76,8 +78,9 @@ final class ReplacedPicture implements PassPicture {
     int now = session.frameProperty().get();
     int to = -1;
     for (Frames run : shown.all.runs()) {
-      if (by > 0 && run.from() > now && to < 0 || by < 0 && run.from() < now) {
-        to = run.from();
+      int from = timing.raw(run.from());
+      if (by > 0 && from > now && to < 0 || by < 0 && from < now) {
+        to = from;
       }
     }
     if (to >= 0) {
@@ -93,6 +96,11 @@ final class ReplacedPicture implements PassPicture {
   @Override
   public void show(Session of, String plateId) {
     session = of;
+    timing =
+        of.chain().indexOf(plateId).stream()
+            .mapToObj(index -> of.chain().timing(of.frames(), index))
+            .findFirst()
+            .orElse(timing);
     PassPicture.workOf(of, plateId)
         .filter(w -> w.in().clip().frames() == w.out().clip().frames())
         .ifPresent(
@@ -107,7 +115,8 @@ final class ReplacedPicture implements PassPicture {
         stretches == 0
             ? "Nothing is replaced"
             : shown.all.count()
-                + " frames replaced in "
+                + (shown.all.count() == 1 ? " frame" : " frames")
+                + " replaced in "
                 + stretches
                 + (stretches == 1 ? " place" : " places"));
     draw();
@@ -131,7 +140,8 @@ final class ReplacedPicture implements PassPicture {
       }
     }
     if (session != null && session.hasTake()) {
-      double x = 60 + width * session.frameProperty().get() / Math.max(1, session.frames());
+      double now = timing.local(session.frameProperty().get());
+      double x = 60 + width * now / Math.max(1, timing.frames());
       g.setStroke(palette.get(Ink.FOCUS));
       g.strokeLine(x, 0, x, canvas.getHeight());
     }

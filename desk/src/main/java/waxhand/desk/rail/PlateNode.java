@@ -18,6 +18,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import waxhand.core.passes.Plate;
+import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
 
 /** One plate: name, switch and a bar for how much it changes the take. */
@@ -29,6 +30,7 @@ final class PlateNode extends StackPane {
   private static final double FULL_EFFECT_M = 0.05;
 
   private final Session session;
+  private final Commands commands;
   private final Consumer<PlateNode> dropped;
   private final Label name = new Label();
   private final CheckBox on = new CheckBox();
@@ -42,8 +44,9 @@ final class PlateNode extends StackPane {
   /**
    * @param dropped told when a dragged plate is let go
    */
-  PlateNode(Session session, Plate plate, Consumer<PlateNode> dropped) {
+  PlateNode(Session session, Commands commands, Plate plate, Consumer<PlateNode> dropped) {
     this.session = session;
+    this.commands = commands;
     this.dropped = dropped;
     this.plate = plate;
     setId("plate-" + plate.id());
@@ -149,8 +152,10 @@ final class PlateNode extends StackPane {
     tip.setText(
         String.format(
             Locale.ROOT,
-            "%s: moves the body by %.1f mm (root mean square). Drag to reorder, or Alt+← →.",
+            "%s: moves the body by %.1f mm (root mean square). Drag to reorder.%n%s%n%s",
             plate.name(),
-            1000 * metres));
+            1000 * metres,
+            commands.get("move-left").tip(),
+            commands.get("move-right").tip()));
   }
 }

@@ -21,13 +21,15 @@ import javafx.scene.shape.Circle;
 import javafx.scene.shape.Line;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.Plate;
+import waxhand.desk.command.Commands;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
 
 /**
  * The chain of passes from raw to result, a plate each, and the flags A and B between them. Plates
- * are chosen by a click, moved by dragging or Alt+arrows; flags by dragging or, focused, by arrows.
+ * are chosen by a click, moved by dragging or by commands; flags by dragging or, focused, by
+ * arrows.
  */
 public final class Rail extends Pane {
   private static final double HEIGHT = 88;
@@ -39,6 +41,7 @@ public final class Rail extends Pane {
 
   private final Session session;
   private final Results results;
+  private final Commands commands;
   private final Line line = new Line();
   private final Circle rawStop = new Circle(5);
   private final Circle resultStop = new Circle(5);
@@ -50,8 +53,9 @@ public final class Rail extends Pane {
   private final List<PlateNode> plates = new ArrayList<>();
   private boolean dragging;
 
-  public Rail(Session session, Results results) {
+  public Rail(Session session, Results results, Commands commands) {
     this.session = session;
+    this.commands = commands;
     this.results = results;
     setId("rail");
     line.getStyleClass().add("wh-rail-line");
@@ -200,7 +204,7 @@ public final class Rail extends Pane {
       getChildren().removeAll(plates);
       plates.clear();
       for (Plate plate : wanted) {
-        PlateNode node = new PlateNode(session, plate, this::drop);
+        PlateNode node = new PlateNode(session, commands, plate, this::drop);
         plates.add(node);
         getChildren().add(node);
       }
