@@ -162,7 +162,7 @@ public final class DeckWork {
         1, rear.leaving(strike + 0.05, down - 0.05, up - 0.3 * score.tempo, Math.toRadians(62)));
     score.px += 0.25 * score.h * Math.sin(score.heading);
     score.pz += 0.25 * score.h * Math.cos(score.heading);
-    hand.free(score.now + 0.2, up - 0.1);
+    hand.free(score.now + 0.1, up - 0.25);
     score.drop.key(up, 0.03);
     score.lean.key(up, Math.toRadians(3));
     score.look.key(up, 0);
