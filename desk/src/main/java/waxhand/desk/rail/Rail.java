@@ -37,7 +37,7 @@ public final class Rail extends Pane {
   private static final double ENDS = 56;
 
   /** From plate to plate at the closest. */
-  private static final double LEAST_STEP = 118;
+  private static final double LEAST_STEP = 150;
 
   private final Session session;
   private final Results results;
@@ -101,6 +101,8 @@ public final class Rail extends Pane {
         });
     session.plateIdProperty().addListener((o, a, b) -> Platform.runLater(() -> reveal(pane)));
     session.takeProperty().addListener((o, a, b) -> Platform.runLater(() -> reveal(pane)));
+    // a plate that has just come makes the rail longer before it can come into sight
+    widthProperty().addListener((o, a, b) -> Platform.runLater(() -> reveal(pane)));
     return pane;
   }
 

@@ -27,6 +27,9 @@ import waxhand.desk.theme.Palette.Ink;
 
 /** Draws the ruler, the overview and the lanes of plates. */
 final class LanePainter {
+  /** Letters of a plate's name for which there is room beside its lane. */
+  private static final int LONGEST_NAME = 20;
+
   private final Session session;
   private final Results results;
   private final Worklist worklist;
@@ -296,6 +299,6 @@ final class LanePainter {
   }
 
   private static String clipped(String name) {
-    return name.length() > 15 ? name.substring(0, 14) + "…" : name;
+    return name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME - 1) + "…" : name;
   }
 }

@@ -10,7 +10,7 @@ import waxhand.desk.session.Session;
  */
 public abstract class TimeArea extends Region {
   /** Room for words at the left of the drawn time. */
-  public static final double LEFT = 120;
+  public static final double LEFT = 136;
 
   public static final double RIGHT = 16;
 
