@@ -24,6 +24,7 @@ import waxhand.core.passes.Work;
 import waxhand.core.project.Project;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
+import waxhand.core.survey.Surveyor;
 import waxhand.desk.findings.Worklist;
 import waxhand.desk.session.Flag;
 import waxhand.formats.Reading;
@@ -232,6 +233,10 @@ class RepairsTest extends DeskTest {
     interact(() -> session.reset(project, Optional.empty()));
     untilSurveyed();
     assertThat(state().open()).isEqualTo(once);
+    // the list began as long as it is in the raw take, though that was never the result here
+    int inRaw = new Surveyor().survey(raw(), Work.UNWATCHED).findings().size();
+    until(() -> state().most() == inRaw);
+    assertThat(text("#findings-count")).isEqualTo(once.size() + " of " + inRaw + " findings left");
     // what is cut out of the take is cut out of the list, frames counted as in the raw take
     Finding last = once.get(once.size() - 1);
     Plate splice = Plate.of("cut", new SplicePass(0.1, true)).withSpan(new Span(30, 90, 0, 0));

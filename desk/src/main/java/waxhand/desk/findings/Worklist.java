@@ -93,6 +93,7 @@ public final class Worklist {
     this.session = session;
     this.surveys = surveys;
     surveys.foundProperty().addListener((o, a, b) -> surveyed());
+    surveys.inRawProperty().addListener((o, a, b) -> refresh());
     surveys.onStop(
         () -> settle(new Outcome("The survey was stopped; the list may be old.", false)));
     session.stagesProperty().addListener((o, a, b) -> sameAsBefore());
@@ -206,7 +207,8 @@ public final class Worklist {
       }
     }
     shown.sort(order.get().comparator);
-    int most = Math.max(open.size(), state.get().most());
+    int atFirst = Math.max(surveys.inRawProperty().get().orElse(0), state.get().most());
+    int most = Math.max(open.size(), atFirst);
     state.set(new State(open, List.copyOf(shown), most));
     keepChosen(shown);
   }

@@ -1,6 +1,7 @@
 package waxhand.desk.session;
 
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.atomic.AtomicLong;
@@ -41,8 +42,11 @@ public final class Surveys {
   private final AtomicLong wanted = new AtomicLong();
   private final ReadOnlyObjectWrapper<Optional<Found>> found =
       new ReadOnlyObjectWrapper<>(Optional.empty());
+  private final ReadOnlyObjectWrapper<OptionalInt> inRaw =
+      new ReadOnlyObjectWrapper<>(OptionalInt.empty());
   private Surveyor surveyor = new Surveyor();
   private String surveyed = "";
+  private volatile String counted = "";
   private Runnable stopped = () -> {};
 
   public Surveys(Session session, Jobs jobs) {
@@ -55,6 +59,8 @@ public final class Surveys {
               boolean same = a.isPresent() && b.isPresent() && a.get().id().equals(b.get().id());
               if (!same) {
                 found.set(Optional.empty());
+                inRaw.set(OptionalInt.empty());
+                counted = "";
               }
             });
     session.stagesProperty().addListener((o, a, b) -> update());
@@ -62,6 +68,11 @@ public final class Surveys {
 
   public ReadOnlyObjectProperty<Optional<Found>> foundProperty() {
     return found.getReadOnlyProperty();
+  }
+
+  /** How many findings the raw take has; empty until that is known. */
+  public ReadOnlyObjectProperty<OptionalInt> inRawProperty() {
+    return inRaw.getReadOnlyProperty();
   }
 
   /** Called when the artist has stopped a survey. */
@@ -87,11 +98,14 @@ public final class Surveys {
       return;
     }
     Timing timing = session.timingAt(Flag.RESULT);
+    Motion raw = session.takeProperty().get().get().raw().motion();
     Jobs.Job job = jobs.start("Surveying", this::stop);
     thread.execute(
         () -> {
           try {
-            survey(ticket, id, result.get(), timing, job.until(() -> wanted.get() != ticket));
+            Work work = job.until(() -> wanted.get() != ticket);
+            survey(ticket, id, result.get(), timing, work);
+            countRaw(ticket, id, raw, result.get(), work);
           } finally {
             job.end();
           }
@@ -123,6 +137,27 @@ public final class Surveys {
     } catch (RuntimeException | OutOfMemoryError e) {
       surveyor = new Surveyor();
       Platform.runLater(() -> jobs.failed("The take could not be surveyed", e));
+    }
+  }
+
+  /** Once for every take: where a chain was there before any survey, the list began longer. */
+  private void countRaw(long ticket, String id, Motion raw, Motion result, Work work) {
+    if (id.equals(counted) || wanted.get() != ticket) {
+      return;
+    }
+    try {
+      int count = (raw == result ? surveyor : new Surveyor()).survey(raw, work).findings().size();
+      counted = id;
+      Platform.runLater(
+          () -> {
+            if (session.takeProperty().get().map(t -> t.id().equals(id)).orElse(false)) {
+              inRaw.set(OptionalInt.of(count));
+            }
+          });
+    } catch (CancellationException e) {
+      // tried again with the next survey
+    } catch (RuntimeException | OutOfMemoryError e) {
+      counted = id;
     }
   }
 
