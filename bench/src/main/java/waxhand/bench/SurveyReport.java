@@ -30,7 +30,7 @@ public final class SurveyReport {
     boolean tuning = args.length > 0;
     int seeds = tuning ? Integer.parseInt(args[0]) : 4;
     SurveyScore all = null;
-    Map<FindingKind, List<String>> false1 = new EnumMap<>(FindingKind.class);
+    Map<FindingKind, List<String>> truthTold = new EnumMap<>(FindingKind.class);
     Map<FindingKind, List<String>> wrong = new EnumMap<>(FindingKind.class);
     Map<FindingKind, Integer> onTruth = new EnumMap<>(FindingKind.class);
     double seconds = 0;
@@ -52,7 +52,7 @@ public final class SurveyReport {
           all = all == null ? score : all.plus(score);
           for (Finding f : new Surveyor().survey(truth, Work.UNWATCHED).findings()) {
             onTruth.merge(f.kind(), 1, Integer::sum);
-            false1
+            truthTold
                 .computeIfAbsent(f.kind(), k -> new ArrayList<>())
                 .add(scene.key() + " " + rate + " " + f.frames() + " " + f.text());
           }
@@ -96,7 +96,7 @@ public final class SurveyReport {
       System.out.println("--- wrong");
       wrong.forEach((k, list) -> list.stream().limit(16).forEach(System.out::println));
       System.out.println("--- truth");
-      false1.forEach((k, list) -> list.stream().limit(12).forEach(System.out::println));
+      truthTold.forEach((k, list) -> list.stream().limit(12).forEach(System.out::println));
     }
   }
 }

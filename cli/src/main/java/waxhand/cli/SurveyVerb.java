@@ -100,7 +100,14 @@ final class SurveyVerb extends TakeVerb {
       add(list, finding, motion);
     }
     if (!json) {
-      out().printf("%s: %d findings in %d frames%n", file, findings.size(), frames);
+      out()
+          .printf(
+              "%s: %d %s in %d %s%n",
+              file,
+              findings.size(),
+              findings.size() == 1 ? "finding" : "findings",
+              frames,
+              frames == 1 ? "frame" : "frames");
       if (frames < 3) {
         out().println("  a take of fewer than 3 frames has nothing that could be surveyed");
       }
