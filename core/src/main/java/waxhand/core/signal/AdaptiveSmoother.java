@@ -18,7 +18,7 @@ public final class AdaptiveSmoother implements Smoother {
   private static final double PILOT_HZ = 5;
 
   /** By how much motion is smoother than independent second differences, Hz. */
-  private static final double SMOOTHNESS_HZ = 30;
+  private static final double SMOOTHNESS_HZ = 52;
 
   /** Motion is as quick as it is on average within this time to either side, seconds. */
   private static final double NEAR_S = 0.08;
