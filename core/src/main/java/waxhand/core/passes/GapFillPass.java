@@ -96,7 +96,7 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
   }
 
   /** Gaps of a limb that are longer may borrow, seconds. */
-  private static final double LONG = 0.4;
+  private static final double LONG = 0.25;
 
   /** Frames that are looked at on both sides of a block. */
   private int beside(double rateHz) {
