@@ -5,7 +5,6 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
@@ -27,6 +26,9 @@ import waxhand.core.survey.Surveyor;
 public record MendScore(Map<FindingKind, Mends> kinds) {
   /** Frames this long beside a finding count too, seconds. */
   private static final double BESIDE = 0.1;
+
+  /** At this distance from a joint its turn counts, metres. */
+  private static final double LEVER_M = 0.15;
 
   /**
    * Mends of one kind.
@@ -124,22 +126,11 @@ public record MendScore(Map<FindingKind, Mends> kinds) {
       }
       // a hand that is turned stays where it is
       for (int j : pose ? finding.joints() : List.<Integer>of()) {
-        double apart = LEVER_M * angle(truth.clip(), clip, j, f);
+        double apart = LEVER_M * clip.rotation(j).angleAt(f, truth.clip().rotation(j));
         sum += apart * apart;
       }
     }
     return Math.sqrt(sum / run.count());
-  }
-
-  /** At this distance from a joint its turn counts, metres. */
-  private static final double LEVER_M = 0.15;
-
-  private static double angle(Clip a, Clip b, int joint, int frame) {
-    double[] p = new double[4];
-    double[] q = new double[4];
-    a.rotation(joint).read(frame, p, 0);
-    b.rotation(joint).read(frame, q, 0);
-    return Quats.angle(p, 0, q, 0);
   }
 
   private static boolean concerns(Finding finding, Clip clip, int joint) {

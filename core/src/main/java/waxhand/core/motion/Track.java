@@ -1,6 +1,7 @@
 package waxhand.core.motion;
 
 import java.util.Arrays;
+import waxhand.core.maths.Quats;
 
 /**
  * One quantity of a clip over all its frames, in chunks of {@link #CHUNK} frames: a rotation (4
@@ -174,6 +175,12 @@ public final class Track {
     double[] theirs = other.chunks[frame / CHUNK];
     int from = (frame % CHUNK) * width;
     return mine == theirs || sameBits(mine, from, theirs, from, width);
+  }
+
+  /** Angle between the rotations of both tracks at {@code frame}, radians. */
+  public double angleAt(int frame, Track other) {
+    int from = (frame % CHUNK) * ROTATION;
+    return Quats.angle(chunks[frame / CHUNK], from, other.chunks[frame / CHUNK], from);
   }
 
   /** Whether both tracks share the storage of every frame in {@code run}. */

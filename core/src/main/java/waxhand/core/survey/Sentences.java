@@ -39,7 +39,7 @@ final class Sentences {
           part + " goes " + size + " deep into the " + body.words(worst.other()) + ".";
       case OVERBEND -> part + " is bent " + size + " past its range.";
       case POP -> part + " snaps by " + size + " and back.";
-      case JOLT -> part + " leaps " + size + " from one frame to the next and goes on from there.";
+      case JOLT -> part + " leaps " + size + " from one frame to the next.";
       case SHAKE -> part + " trembles by " + size + ".";
     };
   }

@@ -8,7 +8,6 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.Role;
-import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 
@@ -22,11 +21,7 @@ class PlateTest {
   }
 
   private static double angle(Motion a, Motion b, int joint, int frame) {
-    double[] p = new double[4];
-    double[] q = new double[4];
-    a.clip().rotation(joint).read(frame, p, 0);
-    b.clip().rotation(joint).read(frame, q, 0);
-    return Quats.angle(p, 0, q, 0);
+    return a.clip().rotation(joint).angleAt(frame, b.clip().rotation(joint));
   }
 
   @Test

@@ -30,11 +30,7 @@ class DamagesTest {
   }
 
   private static double turn(Clip a, Clip b, int joint, int frame) {
-    double[] p = new double[4];
-    double[] q = new double[4];
-    a.rotation(joint).read(frame, p, 0);
-    b.rotation(joint).read(frame, q, 0);
-    return Quats.angle(p, 0, q, 0);
+    return a.rotation(joint).angleAt(frame, b.rotation(joint));
   }
 
   @Test

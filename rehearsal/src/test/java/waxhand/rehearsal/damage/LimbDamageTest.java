@@ -8,7 +8,6 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Skeleton;
 import waxhand.rehearsal.Rehearsal;
@@ -32,11 +31,7 @@ class LimbDamageTest {
   }
 
   private static double angle(Clip a, Clip b, int joint, int frame) {
-    double[] p = new double[4];
-    double[] q = new double[4];
-    a.rotation(joint).read(frame, p, 0);
-    b.rotation(joint).read(frame, q, 0);
-    return Math.toDegrees(Quats.angle(p, 0, q, 0));
+    return Math.toDegrees(a.rotation(joint).angleAt(frame, b.rotation(joint)));
   }
 
   /**
