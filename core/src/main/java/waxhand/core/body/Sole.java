@@ -25,11 +25,17 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
    * @param dest 3 numbers. Modified.
    */
   public void at(int place, WorldPose pose, double[] dest) {
-    switch (place) {
-      case 0 -> pose.point(foot, heel, dest, 0);
-      case 1 -> pose.point(toes, ball, dest, 0);
-      default -> pose.point(toes, toe, dest, 0);
-    }
+    pose.point(joint(place), point(place), dest, 0);
+  }
+
+  /** The joint that carries a place: 0 heel, 1 ball, 2 toe. */
+  public int joint(int place) {
+    return place == 0 ? foot : toes;
+  }
+
+  /** One of the places in the frame of its joint, metres: 0 heel, 1 ball, 2 toe. */
+  public Vector3dc point(int place) {
+    return place == 0 ? heel : place == 1 ? ball : toe;
   }
 
   /** Height of the lowest of its places in the world, metres. */

@@ -13,7 +13,8 @@ public final class PassKinds {
           SplicePass.KIND,
           TrimPass.KIND,
           ShiftPass.KIND,
-          LevelPass.KIND);
+          LevelPass.KIND,
+          PlantsPass.KIND);
 
   private PassKinds() {}
 

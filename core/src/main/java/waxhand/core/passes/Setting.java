@@ -1,6 +1,9 @@
 package waxhand.core.passes;
 
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.function.BiFunction;
 import java.util.function.Function;
@@ -120,6 +123,40 @@ public sealed interface Setting<P> {
         throw new IllegalArgumentException(key + " is " + plain + "; it must be true or false");
       }
       return set.apply(pass, on);
+    }
+  }
+
+  /**
+   * A list of things that are edited elsewhere than on a panel, such as in lanes and in the view.
+   * In plain form a list of maps from keys to plain values.
+   */
+  record Items<P>(
+      String key,
+      String words,
+      String help,
+      Function<P, List<Map<String, Object>>> get,
+      BiFunction<P, List<Map<String, Object>>, P> set)
+      implements Setting<P> {
+    @Override
+    public Object plain(P pass) {
+      return get.apply(pass);
+    }
+
+    @Override
+    public P with(P pass, Object plain) {
+      if (!(plain instanceof List<?> list)) {
+        throw new IllegalArgumentException(key + " is " + plain + "; it must be a list");
+      }
+      List<Map<String, Object>> items = new ArrayList<>();
+      for (Object item : list) {
+        if (!(item instanceof Map<?, ?> map)) {
+          throw new IllegalArgumentException(key + " holds " + item + ", which has no settings");
+        }
+        Map<String, Object> values = new LinkedHashMap<>();
+        map.forEach((k, v) -> values.put(String.valueOf(k), v));
+        items.add(values);
+      }
+      return set.apply(pass, items);
     }
   }
 

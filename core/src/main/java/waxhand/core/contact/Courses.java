@@ -1,0 +1,106 @@
+package waxhand.core.contact;
+
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.stream.IntStream;
+import waxhand.core.body.Body;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.signal.Butterworth;
+import waxhand.core.signal.Running;
+
+/**
+ * Where the parts that can touch the world go, over all frames of a take, with and without what
+ * single frames and jitter do to them.
+ */
+final class Courses {
+  /** Single wild frames are passed over within this time to either side, seconds. */
+  private static final double CALM = 0.022;
+
+  /** What is quicker is taken for jitter, Hz. */
+  private static final double KEPT_HZ = 6.5;
+
+  /** Speed is taken over this time to either side, seconds. */
+  private static final double PACE = 0.025;
+
+  private static final int BLOCK = 2048;
+
+  private final Map<ContactPart, double[][]> smooth = new EnumMap<>(ContactPart.class);
+  private final Map<ContactPart, double[]> speeds = new EnumMap<>(ContactPart.class);
+
+  Courses(Motion motion) {
+    Clip clip = motion.clip();
+    Body body = motion.body();
+    Map<ContactPart, PartPoint> points = new EnumMap<>(ContactPart.class);
+    for (ContactPart part : ContactPart.values()) {
+      part.on(body).ifPresent(point -> points.put(part, point));
+    }
+    points.keySet().forEach(part -> smooth.put(part, new double[3][clip.frames()]));
+    int blocks = (clip.frames() + BLOCK - 1) / BLOCK;
+    IntStream.range(0, blocks).parallel().forEach(b -> walk(clip, points, b));
+    smooth.values().parallelStream().forEach(course -> calm(course, clip.rateHz()));
+    smooth.forEach((part, course) -> speeds.put(part, speed(course, clip.rateHz())));
+  }
+
+  private void walk(Clip clip, Map<ContactPart, PartPoint> points, int block) {
+    WorldPose pose = new WorldPose(clip.skeleton());
+    double[] p = new double[3];
+    int to = Math.min(clip.frames(), (block + 1) * BLOCK);
+    for (int f = block * BLOCK; f < to; f++) {
+      pose.solve(clip, f);
+      for (Map.Entry<ContactPart, PartPoint> entry : points.entrySet()) {
+        entry.getValue().place(pose, p, 0);
+        double[][] course = smooth.get(entry.getKey());
+        for (int i = 0; i < 3; i++) {
+          course[i][f] = p[i];
+        }
+      }
+    }
+  }
+
+  private static void calm(double[][] course, double rateHz) {
+    int count = course[0].length;
+    int half = (int) Math.max(1, Math.round(CALM * rateHz));
+    double[] calm = new double[count];
+    Butterworth low = rateHz > 2.5 * KEPT_HZ ? new Butterworth(rateHz, KEPT_HZ, 2) : null;
+    double[] work = low == null ? null : new double[low.workspace(count, 1)];
+    for (double[] axis : course) {
+      Running.median(axis, count, half, calm);
+      if (low != null) {
+        low.smooth(calm, count, 1, work);
+      }
+      System.arraycopy(calm, 0, axis, 0, count);
+    }
+  }
+
+  private static double[] speed(double[][] course, double rateHz) {
+    int count = course[0].length;
+    double[] speed = new double[count];
+    int step = (int) Math.max(1, Math.round(PACE * rateHz));
+    for (int n = 0; n < count; n++) {
+      int a = Math.max(0, n - step);
+      int b = Math.min(count - 1, n + step);
+      double sum = 0;
+      for (double[] axis : course) {
+        sum += (axis[b] - axis[a]) * (axis[b] - axis[a]);
+      }
+      speed[n] = b > a ? Math.sqrt(sum) * rateHz / (b - a) : 0;
+    }
+    return speed;
+  }
+
+  boolean has(ContactPart part) {
+    return smooth.containsKey(part);
+  }
+
+  /** Place of a part without jitter: x, y, z, each by frame, metres. Not to be modified. */
+  double[][] of(ContactPart part) {
+    return smooth.get(part);
+  }
+
+  /** Its speed by frame, m/s. Not to be modified. */
+  double[] speed(ContactPart part) {
+    return speeds.get(part);
+  }
+}

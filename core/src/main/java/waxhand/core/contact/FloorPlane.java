@@ -1,0 +1,25 @@
+package waxhand.core.contact;
+
+/**
+ * The floor: a plane that may be tilted a little.
+ *
+ * @param heightM of the floor over the origin, metres
+ * @param slopeX rise along x, metres a metre
+ * @param slopeZ rise along z, metres a metre
+ */
+public record FloorPlane(double heightM, double slopeX, double slopeZ) implements Surface {
+  /** A level floor. */
+  public static FloorPlane level(double heightM) {
+    return new FloorPlane(heightM, 0, 0);
+  }
+
+  /** Height of the floor at a place, metres. */
+  public double at(double x, double z) {
+    return heightM + slopeX * x + slopeZ * z;
+  }
+
+  @Override
+  public double over(int frame, double x, double y, double z) {
+    return (y - at(x, z)) / Math.sqrt(1 + slopeX * slopeX + slopeZ * slopeZ);
+  }
+}

@@ -1,0 +1,80 @@
+package waxhand.core.ik;
+
+import waxhand.core.motion.Frames;
+
+/** What is wanted of one limb over a run of frames. */
+public final class LimbGoals {
+  private final Limb limb;
+  private final Frames frames;
+  private final double[] shift;
+  private final double[] turn;
+  private final double[] tipTurn;
+  private final double[] weight;
+  private final double[] aside;
+
+  /** Nothing is wanted yet. */
+  public LimbGoals(Limb limb, Frames frames) {
+    this.limb = limb;
+    this.frames = frames;
+    shift = new double[3 * frames.count()];
+    turn = identities(frames.count());
+    tipTurn = identities(frames.count());
+    weight = new double[frames.count()];
+    aside = new double[frames.count()];
+  }
+
+  private static double[] identities(int count) {
+    double[] q = new double[4 * count];
+    for (int n = 0; n < count; n++) {
+      q[4 * n + 3] = 1;
+    }
+    return q;
+  }
+
+  public Limb limb() {
+    return limb;
+  }
+
+  public Frames frames() {
+    return frames;
+  }
+
+  /** By how much the end is to be moved in the world, 3 numbers a frame, metres. */
+  public double[] shift() {
+    return shift;
+  }
+
+  /** How the end is to be turned in the world, unit quaternions, 4 numbers a frame. */
+  public double[] turn() {
+    return turn;
+  }
+
+  /** How the toes are to be turned in the world, unit quaternions, 4 numbers a frame. */
+  public double[] tipTurn() {
+    return tipTurn;
+  }
+
+  /** How much the goal counts for where the body goes, 0 to 1, a number a frame. */
+  public double[] weight() {
+    return weight;
+  }
+
+  /** Turn of the bend plane about the line to the goal, radians, a number a frame. */
+  public double[] aside() {
+    return aside;
+  }
+
+  /** Whether nothing is wanted in frame {@code n} of these. */
+  boolean isIdle(int n) {
+    return shift[3 * n] == 0
+        && shift[3 * n + 1] == 0
+        && shift[3 * n + 2] == 0
+        && aside[n] == 0
+        && isNone(turn, n)
+        && isNone(tipTurn, n);
+  }
+
+  private static boolean isNone(double[] q, int n) {
+    return q[4 * n] == 0 && q[4 * n + 1] == 0 && q[4 * n + 2] == 0;
+  }
+}

@@ -1,0 +1,401 @@
+package waxhand.core.passes;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.BiFunction;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+import waxhand.core.body.Body;
+import waxhand.core.body.Sole;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.ContactFinder;
+import waxhand.core.contact.ContactSettings;
+import waxhand.core.contact.FloorPlane;
+import waxhand.core.ik.Limb;
+import waxhand.core.ik.LimbGoals;
+import waxhand.core.ik.Reposer;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.plants.FootCorrector;
+import waxhand.core.plants.Footings;
+import waxhand.core.plants.Plant;
+
+/**
+ * Holds what touches the ground in place: contacts are found, each becomes a plant with a spot of
+ * its own, limbs follow, and the body gives way where they do not reach.
+ *
+ * @param search what counts as a contact
+ * @param floorM height of the floor, metres; found from the low, slow frames while empty
+ * @param easeS how long before and after a contact a part is led and let go, seconds
+ * @param twist how much of its small turns a resting foot keeps, 0 to 1
+ * @param ways how the body goes along and gives way
+ * @param kept plants the artist made or changed; the search leaves them alone
+ * @param barred stretches where a part is not to be planted
+ * @param found everything to be held, once the take was searched; not saved
+ */
+public record PlantsPass(
+    ContactSettings search,
+    OptionalDouble floorM,
+    double easeS,
+    double twist,
+    Ways ways,
+    List<Plant> kept,
+    List<Contact> barred,
+    Optional<Found> found)
+    implements Pass {
+
+  /**
+   * What a search came to.
+   *
+   * @param plants of all parts, in the order of time, with those of the artist
+   * @param standing footings of the feet, and how the body is carried over them
+   * @param floor they stand on
+   */
+  public record Found(List<Plant> plants, Footings.Standing standing, FloorPlane floor) {
+    public Found {
+      plants = List.copyOf(plants);
+    }
+  }
+
+  /**
+   * How the body takes part.
+   *
+   * @param follow how much of the slides of its feet it is carried along with, 0 to 1
+   * @param giveWay how far it goes to where limbs do not reach, 0 to 1
+   */
+  public record Ways(double follow, double giveWay) {
+    public Ways {
+      if (!(follow >= 0 && follow <= 1) || !(giveWay >= 0 && giveWay <= 1)) {
+        throw new IllegalArgumentException(
+            "follow " + follow + " and give way " + giveWay + "; they must be from 0 to 1");
+      }
+    }
+  }
+
+  private static final int BLOCK = 1024;
+
+  public static final PassKind<PlantsPass> KIND =
+      new PassKind<>(
+          "plants",
+          "Plants",
+          "Finds where feet touch the ground and holds them there; the body follows.",
+          new PlantsPass(
+              ContactSettings.USUAL,
+              OptionalDouble.empty(),
+              0.2,
+              0,
+              new Ways(1, 1),
+              List.of(),
+              List.of(),
+              Optional.empty()),
+          List.of(
+              number(
+                  "heightM",
+                  "Height",
+                  "mm",
+                  new double[] {0.005, 0.2, 0.001},
+                  "A resting part may seem so much higher than the floor.",
+                  p -> p.search.heightM(),
+                  (p, v) ->
+                      p.withSearch(
+                          new ContactSettings(
+                              v,
+                              p.search.speedMs(),
+                              p.search.shortestS(),
+                              p.search.bridgeS()))),
+              number(
+                  "speedMs",
+                  "Speed",
+                  "mm/s",
+                  new double[] {0.02, 2, 0.01},
+                  "A resting part may seem so fast.",
+                  p -> p.search.speedMs(),
+                  (p, v) ->
+                      p.withSearch(
+                          new ContactSettings(
+                              p.search.heightM(),
+                              v,
+                              p.search.shortestS(),
+                              p.search.bridgeS()))),
+              number(
+                  "shortestS",
+                  "Shortest",
+                  "s",
+                  new double[] {0, 1, 0.01},
+                  "Shorter contacts are none.",
+                  p -> p.search.shortestS(),
+                  (p, v) ->
+                      p.withSearch(
+                          new ContactSettings(
+                              p.search.heightM(), p.search.speedMs(), v, p.search.bridgeS()))),
+              number(
+                  "bridgeS",
+                  "Bridge",
+                  "s",
+                  new double[] {0, 1, 0.01},
+                  "Shorter pauses between contacts are none.",
+                  p -> p.search.bridgeS(),
+                  (p, v) ->
+                      p.withSearch(
+                          new ContactSettings(
+                              p.search.heightM(), p.search.speedMs(), p.search.shortestS(), v))),
+              new Setting.Found<>(
+                  "floorM",
+                  "Floor",
+                  "mm",
+                  -5,
+                  5,
+                  0.001,
+                  "Height of the floor; found from low, slow feet.",
+                  PlantsPass::floorM,
+                  (p, v) ->
+                      new PlantsPass(
+                          p.search,
+                          v,
+                          p.easeS,
+                          p.twist,
+                          p.ways,
+                          p.kept,
+                          p.barred,
+                          Optional.empty())),
+              number(
+                  "easeS",
+                  "Ease",
+                  "s",
+                  new double[] {0, 1, 0.01},
+                  "Parts are led to their spots and let go so long before and after.",
+                  PlantsPass::easeS,
+                  (p, v) ->
+                      new PlantsPass(
+                          p.search,
+                          p.floorM,
+                          v,
+                          p.twist,
+                          p.ways,
+                          p.kept,
+                          p.barred,
+                          Optional.empty())),
+              number(
+                  "twist",
+                  "Keep twist",
+                  "%",
+                  new double[] {0, 1, 0.05},
+                  "A resting foot keeps so much of its small turns.",
+                  PlantsPass::twist,
+                  (p, v) ->
+                      new PlantsPass(
+                          p.search, p.floorM, p.easeS, v, p.ways, p.kept, p.barred, p.found)),
+              number(
+                  "follow",
+                  "Body follows",
+                  "%",
+                  new double[] {0, 1, 0.05},
+                  "The hips take over so much of what both feet need for long.",
+                  p -> p.ways.follow(),
+                  (p, v) -> p.withWays(new Ways(v, p.ways.giveWay()))),
+              number(
+                  "giveWay",
+                  "Body gives way",
+                  "%",
+                  new double[] {0, 1, 0.05},
+                  "The hips go so much of the way to a spot a leg does not reach.",
+                  p -> p.ways.giveWay(),
+                  (p, v) -> p.withWays(new Ways(p.ways.follow(), v))),
+              new Setting.Items<>(
+                  "kept",
+                  "Edited plants",
+                  "Contacts made or changed by hand.",
+                  p -> PlantItems.ofPlants(p.kept),
+                  (p, v) -> p.withKept(PlantItems.plants(v), p.barred)),
+              new Setting.Items<>(
+                  "barred",
+                  "Removed contacts",
+                  "Where a part is not to be planted.",
+                  p -> PlantItems.ofContacts(p.barred),
+                  (p, v) -> p.withKept(p.kept, PlantItems.contacts(v)))),
+          true);
+
+  public PlantsPass {
+    kept = List.copyOf(kept);
+    barred = List.copyOf(barred);
+    if (!(easeS >= 0) || !(twist >= 0 && twist <= 1)) {
+      throw new IllegalArgumentException("ease " + easeS + " s, twist " + twist);
+    }
+  }
+
+  private static Setting<PlantsPass> number(
+      String key,
+      String words,
+      String unit,
+      double[] minMaxStep,
+      String help,
+      Function<PlantsPass, Double> get,
+      BiFunction<PlantsPass, Double, PlantsPass> set) {
+    return new Setting.Number<>(
+        key, words, unit, minMaxStep[0], minMaxStep[1], minMaxStep[2], help, get, set);
+  }
+
+  private PlantsPass withSearch(ContactSettings other) {
+    return new PlantsPass(other, floorM, easeS, twist, ways, kept, barred, Optional.empty());
+  }
+
+  private PlantsPass withWays(Ways other) {
+    return new PlantsPass(search, floorM, easeS, twist, other, kept, barred, Optional.empty());
+  }
+
+  /** With other plants of the artist's and other stretches without; to be searched again. */
+  public PlantsPass withKept(List<Plant> plants, List<Contact> without) {
+    return new PlantsPass(search, floorM, easeS, twist, ways, plants, without, Optional.empty());
+  }
+
+  @Override
+  public PassKind<PlantsPass> kind() {
+    return KIND;
+  }
+
+  // ---- what is held ------------------------------------------------------------------------
+
+  @Override
+  public boolean isSettled() {
+    return found.isPresent();
+  }
+
+  @Override
+  public PlantsPass settled(Motion in, Place place) {
+    if (isSettled()) {
+      return this;
+    }
+    double height = floorM.isPresent() ? floorM.getAsDouble() : 0.001 * Math.round(1000 * Floor.height(in));
+    FloorPlane floor = FloorPlane.level(height);
+    List<Contact> contacts = new ContactFinder(search, List.of(floor)).find(in);
+    List<Plant> plants = plants(contacts, in.clip());
+    Footings.Standing standing = new Footings(in, floor).of(plants, ways.follow());
+    return new PlantsPass(
+        search,
+        floorM,
+        easeS,
+        twist,
+        ways,
+        kept,
+        barred,
+        Optional.of(new Found(plants, standing, floor)));
+  }
+
+  /** What was found where the artist did nothing, and what the artist did. */
+  private List<Plant> plants(List<Contact> contacts, Clip clip) {
+    int ease = (int) Math.round(easeS * clip.rateHz());
+    List<Plant> plants = new ArrayList<>(kept);
+    for (Contact contact : contacts) {
+      for (Frames run : free(contact)) {
+        plants.add(Plant.found(contact.part(), run, ease, ease));
+      }
+    }
+    plants.removeIf(p -> p.frames().from() >= clip.frames());
+    plants.sort(
+        Comparator.comparingInt((Plant p) -> p.frames().from()).thenComparing(Plant::part));
+    return plants;
+  }
+
+  /** The frames of a found contact that no plant of the artist's and no bar of the part covers. */
+  private List<Frames> free(Contact contact) {
+    List<Frames> free = new ArrayList<>(List.of(contact.frames()));
+    for (Plant plant : kept) {
+      if (plant.part() == contact.part()) {
+        free = without(free, plant.frames());
+      }
+    }
+    for (Contact bar : barred) {
+      if (bar.part() == contact.part()) {
+        free = without(free, bar.frames());
+      }
+    }
+    return free;
+  }
+
+  private static List<Frames> without(List<Frames> runs, Frames hole) {
+    List<Frames> left = new ArrayList<>();
+    for (Frames run : runs) {
+      if (run.within(hole).isEmpty()) {
+        left.add(run);
+        continue;
+      }
+      if (run.from() < hole.from()) {
+        left.add(new Frames(run.from(), hole.from()));
+      }
+      if (hole.to() < run.to()) {
+        left.add(new Frames(hole.to(), run.to()));
+      }
+    }
+    return left;
+  }
+
+  // ---- what comes of it --------------------------------------------------------------------
+
+  @Override
+  public int reach(Motion in, Place place) {
+    int ease = (int) Math.ceil(easeS * in.clip().rateHz());
+    for (Plant plant : kept) {
+      ease = Math.max(ease, Math.max(plant.easeIn(), plant.easeOut()));
+    }
+    return ease + Reposer.reach(in.clip().rateHz());
+  }
+
+  @Override
+  public Optional<String> complaint(Motion in, Place place) {
+    return in.body().soles().isEmpty()
+        ? Optional.of("No feet were found in this skeleton, so nothing can be planted.")
+        : Optional.empty();
+  }
+
+  @Override
+  public Motion apply(Motion in, Frames frames, Place place, Work work) {
+    Found held = found.orElseThrow();
+    List<Limb> legs = Limb.of(in.body()).stream().filter(Limb::leg).toList();
+    if (held.standing().footings().isEmpty() || legs.isEmpty()) {
+      return in;
+    }
+    BitSet scope = place.joints(in.body());
+    List<Frames> blocks =
+        frames.blocks(BLOCK).stream().map(b -> b.within(frames)).filter(b -> !b.isEmpty()).toList();
+    Clip[] parts = new Clip[blocks.size()];
+    IntStream.range(0, parts.length)
+        .parallel()
+        .forEach(
+            b -> {
+              work.check();
+              parts[b] = block(in, held, legs, scope, blocks.get(b));
+            });
+    Clip out = in.clip();
+    for (int b = 0; b < parts.length; b++) {
+      out = out.with(blocks.get(b), parts[b]);
+    }
+    return in.with(out);
+  }
+
+  private Clip block(Motion in, Found held, List<Limb> legs, BitSet scope, Frames run) {
+    Frames region = run.grown(Reposer.reach(in.clip().rateHz())).within(in.clip().allFrames());
+    List<LimbGoals> goals = new ArrayList<>();
+    for (Limb leg : legs) {
+      goals.add(goals(in, held, leg, region));
+    }
+    return new Reposer(in, ways.giveWay(), scope)
+        .repose(run, goals, held.standing().carry().of(region));
+  }
+
+  private LimbGoals goals(Motion in, Found held, Limb leg, Frames region) {
+    LimbGoals goals = new LimbGoals(leg, region);
+    Body body = in.body();
+    Sole sole = body.soles().stream().filter(s -> s.side() == leg.side()).findFirst().orElse(null);
+    if (sole != null) {
+      new FootCorrector(in.clip(), sole, held.standing(), held.floor(), twist)
+          .correct(region, goals.shift(), goals.turn(), goals.tipTurn(), goals.weight());
+    }
+    return goals;
+  }
+}

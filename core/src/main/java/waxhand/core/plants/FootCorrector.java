@@ -1,0 +1,426 @@
+package waxhand.core.plants;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import waxhand.core.body.Sole;
+import waxhand.core.contact.FloorPlane;
+import waxhand.core.maths.Quats;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+
+/**
+ * What must be added to a captured foot so that its footings hold. While the foot rests the
+ * correction is whatever it takes; before and after, the correction of the first and last resting
+ * frame fades, so that the swing keeps its shape and its timing (after Kovar, Schreiner and
+ * Gleicher, "Footskate Cleanup for Motion Capture Editing", SCA 2002).
+ *
+ * <p>Heel, ball and toe are pivots of one foot: the heading and the tilt of the foot are corrected
+ * apart from its place, each whole where it is known and fading where the foot is free, so that one
+ * pivot follows on another without a step.
+ */
+public final class FootCorrector {
+  /** Parts of a correction: turn about the vertical, tilt of the foot, tilt of the toes, shift. */
+  private static final int YAW = 0;
+
+  private static final int FOOT = 1;
+  private static final int TOES = 4;
+  private static final int SHIFT = 7;
+  private static final int SIZE = 10;
+
+  /** A free foot may sink so far, metres. */
+  private static final double GRAZE = 0.001;
+
+  private final FootPose pose;
+  private final FloorPlane floor;
+  private final List<Footing> footings;
+  private final double twist;
+  private final Map<Integer, double[]> known = new HashMap<>();
+
+  private final double[] yaw = new double[4];
+  private final double[] wanted = new double[4];
+  private final double[] so = new double[4];
+  private final double[] footTurn = new double[4];
+  private final double[] toeTurn = new double[4];
+  private final double[] p = new double[3];
+
+  /**
+   * @param standing footings, in the order of time, and how the body is carried
+   * @param twist how much of its small turns a resting foot keeps, 0 to 1
+   */
+  public FootCorrector(
+      Clip clip, Sole sole, Footings.Standing standing, FloorPlane floor, double twist) {
+    this.pose = new FootPose(clip, sole, standing.carry());
+    this.floor = floor;
+    this.footings =
+        standing.footings().stream().filter(f -> f.side() == sole.side()).toList();
+    this.twist = twist;
+  }
+
+  /**
+   * Corrections of a run of frames.
+   *
+   * @param shift of the ankle beyond where it is carried, 3 numbers a frame, metres. Modified.
+   * @param turn of the foot in the world, unit quaternions, 4 numbers a frame. Modified.
+   * @param tipTurn of the toes in the world, 4 numbers a frame. Modified.
+   * @param weight how much the foot is held, 0 to 1, a number a frame. Modified.
+   */
+  public void correct(
+      Frames run, double[] shift, double[] turn, double[] tipTurn, double[] weight) {
+    double[] c = new double[SIZE];
+    int next = 0;
+    for (int n = 0; n < run.count(); n++) {
+      int frame = run.from() + n;
+      while (next < footings.size() && footings.get(next).frames().to() <= frame) {
+        next++;
+      }
+      Footing held = next < footings.size() ? footings.get(next) : null;
+      boolean rests = held != null && held.frames().contains(frame);
+      if (rests) {
+        System.arraycopy(at(held, frame), 0, c, 0, SIZE);
+        weight[n] = strength(held, frame);
+      } else {
+        weight[n] = between(next == 0 ? null : footings.get(next - 1), held, frame, c);
+      }
+      pose.load(frame);
+      turns(c, turn, tipTurn, 4 * n);
+      System.arraycopy(c, SHIFT, shift, 3 * n, 3);
+      guard(rests ? held : null, frame, shift, 3 * n, turn, tipTurn, 4 * n);
+    }
+  }
+
+  private void turns(double[] c, double[] turn, double[] tipTurn, int at) {
+    FootPose.yaw(c[YAW], yaw);
+    Quats.exp(c, FOOT, turn, at);
+    Quats.multiply(turn, at, yaw, 0, turn, at);
+    Quats.exp(c, TOES, tipTurn, at);
+    Quats.multiply(tipTurn, at, yaw, 0, tipTurn, at);
+  }
+
+  private static double strength(Footing footing, int frame) {
+    for (int place : new int[] {1, 2, 0}) {
+      Plant plant = footing.plantAt(place, frame);
+      if (plant != null) {
+        return plant.strength();
+      }
+    }
+    return 0;
+  }
+
+  /** A correction between two footings; returns how much the foot is held. */
+  private double between(Footing before, Footing after, int frame, double[] dest) {
+    double out = before == null ? 0 : fade(frame - before.frames().to() + 1, before.easeOut());
+    double in = after == null ? 0 : fade(after.frames().from() - frame, after.easeIn());
+    double scale = out + in > 1 ? 1 / (out + in) : 1;
+    java.util.Arrays.fill(dest, 0);
+    double held = 0;
+    if (out > 0) {
+      int last = before.frames().to() - 1;
+      add(at(before, last), scale * out, dest);
+      held += scale * out * strength(before, last);
+    }
+    if (in > 0) {
+      int first = after.frames().from();
+      add(at(after, first), scale * in, dest);
+      held += scale * in * strength(after, first);
+    }
+    return held;
+  }
+
+  private static void add(double[] c, double weight, double[] dest) {
+    for (int i = 0; i < SIZE; i++) {
+      dest[i] += weight * c[i];
+    }
+  }
+
+  /** From 1 at the contact to 0 beyond the ease, along 1 − 3t² + 2t³. */
+  private static double fade(int away, int ease) {
+    double t = away / (ease + 1.0);
+    return t >= 1 ? 0 : 1 - t * t * (3 - 2 * t);
+  }
+
+  // ---- while the foot rests ----------------------------------------------------------------
+
+  /** The correction in a frame of a footing; kept for frames that others fade from. */
+  private double[] at(Footing footing, int frame) {
+    boolean edge = frame == footing.frames().from() || frame == footing.frames().to() - 1;
+    double[] kept = edge ? known.get(frame) : null;
+    if (kept != null) {
+      return kept;
+    }
+    double[] c = new double[SIZE];
+    c[YAW] = yaw(footing, frame);
+    footTilt(footing, frame, c);
+    toeTilt(footing, frame, c);
+    pose.load(frame);
+    place(footing, frame, c);
+    double strength = strength(footing, frame);
+    for (int i = 0; i < SIZE; i++) {
+      c[i] *= strength;
+    }
+    if (edge) {
+      known.put(frame, c);
+    }
+    return c;
+  }
+
+  private double yaw(Footing footing, int frame) {
+    Footing.Segment before = null;
+    Footing.Segment after = null;
+    for (Footing.Segment s : footing.segments()) {
+      if (s.frames().contains(frame)) {
+        return yawIn(s, frame);
+      }
+      if (s.frames().to() <= frame) {
+        before = s;
+      } else if (after == null) {
+        after = s;
+      }
+    }
+    if (before == null && after == null) {
+      return 0;
+    }
+    if (after == null) {
+      return yawIn(before, before.frames().to() - 1);
+    }
+    if (before == null) {
+      return yawIn(after, after.frames().from());
+    }
+    int from = before.frames().to() - 1;
+    double t = (frame - from) / (double) (after.frames().from() - from);
+    double a = yawIn(before, from);
+    double b = yawIn(after, after.frames().from());
+    return a + t * t * (3 - 2 * t) * Footings.wrapped(b - a);
+  }
+
+  private double yawIn(Footing.Segment segment, int frame) {
+    Frames flat = segment.flat();
+    int known = frame;
+    if (!flat.isEmpty()) {
+      known = Math.max(flat.from(), Math.min(flat.to() - 1, frame));
+    }
+    pose.load(known);
+    double is = pose.heading(flat.isEmpty() ? pose.toes : pose.foot);
+    return (1 - twist) * Footings.wrapped(segment.headingRad() - is);
+  }
+
+  private void footTilt(Footing footing, int frame, double[] c) {
+    Footing.Segment before = null;
+    Footing.Segment after = null;
+    for (Footing.Segment s : footing.segments()) {
+      if (s.flat().contains(frame)) {
+        flatTilt(s, frame, c, 1);
+        return;
+      }
+      if (!s.flat().isEmpty() && s.flat().to() <= frame) {
+        before = s;
+      } else if (!s.flat().isEmpty() && after == null) {
+        after = s;
+      }
+    }
+    if (before != null) {
+      int last = before.flat().to() - 1;
+      Plant heel = footing.plantAt(0, last);
+      flatTilt(before, last, c, fade(frame - last, heel == null ? 0 : heel.easeOut()));
+    }
+    if (after != null) {
+      int first = after.flat().from();
+      Plant plant = footing.plantAt(1, first);
+      flatTilt(after, first, c, fade(first - frame, plant == null ? 0 : plant.easeIn()));
+    }
+  }
+
+  /** Adds a share of the tilt that lays the foot flat in a frame. */
+  private void flatTilt(Footing.Segment segment, int frame, double[] c, double share) {
+    if (share > 0) {
+      FootPose.yaw(yawIn(segment, frame), yaw);
+      pose.load(frame);
+      Quats.multiply(yaw, 0, pose.foot, 0, so, 0);
+      pose.flat(kept(segment, frame), wanted);
+      addTurn(c, FOOT, share);
+    }
+  }
+
+  /** The heading a foot has in a frame of a segment, its own small turns kept as wanted. */
+  private double kept(Footing.Segment segment, int frame) {
+    if (twist == 0) {
+      return segment.headingRad();
+    }
+    pose.load(frame);
+    double is = pose.heading(segment.flat().isEmpty() ? pose.toes : pose.foot);
+    return segment.headingRad() + twist * Footings.wrapped(is - segment.headingRad());
+  }
+
+  private void toeTilt(Footing footing, int frame, double[] c) {
+    Plant here = footing.plantAt(1, frame);
+    if (here != null) {
+      levelToes(footing, frame, c, 1);
+      return;
+    }
+    Plant before = null;
+    Plant after = null;
+    for (Plant plant : footing.plants()) {
+      if (plant.part().place() == 1) {
+        if (plant.frames().to() <= frame) {
+          before = plant;
+        } else if (after == null) {
+          after = plant;
+        }
+      }
+    }
+    if (before != null) {
+      int last = before.frames().to() - 1;
+      levelToes(footing, last, c, fade(frame - last, before.easeOut()));
+    }
+    if (after != null) {
+      int first = after.frames().from();
+      levelToes(footing, first, c, fade(first - frame, after.easeIn()));
+    }
+  }
+
+  /** Adds a share of the tilt that lays the toes flat in a frame. */
+  private void levelToes(Footing footing, int frame, double[] c, double share) {
+    if (share <= 0) {
+      return;
+    }
+    double by = yaw(footing, frame);
+    Footing.Segment in = null;
+    for (Footing.Segment s : footing.segments()) {
+      in = s.frames().contains(frame) ? s : in;
+    }
+    double heading;
+    if (in != null) {
+      heading = kept(in, Math.min(frame, in.frames().to() - 1));
+    } else {
+      pose.load(frame);
+      heading = pose.heading(pose.toes) + by;
+    }
+    FootPose.yaw(by, yaw);
+    pose.load(frame);
+    Quats.multiply(yaw, 0, pose.toes, 0, so, 0);
+    pose.flat(heading, wanted);
+    addTurn(c, TOES, share);
+  }
+
+  /** Adds a share of the turn from {@code so} to {@code wanted}, as a rotation vector. */
+  private void addTurn(double[] c, int at, double share) {
+    double[] back = {-so[0], -so[1], -so[2], so[3]};
+    Quats.multiply(wanted, 0, back, 0, back, 0);
+    if (back[3] < 0) {
+      for (int i = 0; i < 4; i++) {
+        back[i] = -back[i];
+      }
+    }
+    Quats.log(back, 0, p, 0);
+    for (int i = 0; i < 3; i++) {
+      c[at + i] += share * p[i];
+    }
+  }
+
+  /** Sets the shift that brings the pivot of the frame to its spot. */
+  private void place(Footing footing, int frame, double[] c) {
+    turns(c, footTurn, toeTurn, 0);
+    Quats.multiply(footTurn, 0, pose.foot, 0, footTurn, 0);
+    Quats.multiply(toeTurn, 0, pose.toes, 0, toeTurn, 0);
+    int place = footing.holds(1, frame) ? 1 : footing.holds(2, frame) ? 2 : 0;
+    pose.fromAnkle(place, footTurn, toeTurn, p);
+    double along = pose.along[place] - pose.along[footing.anchor()];
+    double heading = along == 0 ? 0 : headingFor(footing, frame);
+    double x = footing.x() + along * Math.sin(heading);
+    double z = footing.z() + along * Math.cos(heading);
+    double y = footing.y() + floor.at(x, z) - floor.at(footing.x(), footing.z());
+    c[SHIFT] = x - p[0] - pose.ankle[0];
+    c[SHIFT + 1] = y - p[1] - pose.ankle[1];
+    c[SHIFT + 2] = z - p[2] - pose.ankle[2];
+  }
+
+  private double headingFor(Footing footing, int frame) {
+    Footing.Segment segment = footing.nearest(frame);
+    return segment == null ? pose.heading(pose.foot) : segment.headingRad();
+  }
+
+  // ---- nothing sinks -----------------------------------------------------------------------
+
+  /**
+   * Keeps what is not held out of the floor: a resting foot turns about what is held, a free one is
+   * lifted.
+   */
+  private void guard(
+      Footing held,
+      int frame,
+      double[] shift,
+      int at3,
+      double[] turn,
+      double[] tipTurn,
+      int at) {
+    if (held != null) {
+      boolean ball = held.holds(1, frame) || held.holds(2, frame);
+      boolean heel = held.holds(0, frame);
+      if (ball && heel) {
+        return;
+      }
+      int pivot = ball ? held.holds(1, frame) ? 1 : 2 : 0;
+      for (int place = 0; place < Sole.PLACES; place++) {
+        if (!held.holds(place, frame) && !(ball && place > 0)) {
+          rise(place, pivot, shift, at3, turn, tipTurn, at);
+        }
+      }
+      return;
+    }
+    double deep = 0;
+    for (int place = 0; place < Sole.PLACES; place++) {
+      deep = Math.max(deep, -height(place, shift, at3, turn, tipTurn, at));
+    }
+    if (deep > GRAZE) {
+      shift[at3 + 1] += deep - GRAZE;
+    }
+  }
+
+  /** Height over the floor of a place of the corrected foot, metres; its place is left in p. */
+  private double height(
+      int place, double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
+    Quats.multiply(turn, at, pose.foot, 0, footTurn, 0);
+    Quats.multiply(tipTurn, at, pose.toes, 0, toeTurn, 0);
+    pose.fromAnkle(place, footTurn, toeTurn, p);
+    for (int i = 0; i < 3; i++) {
+      p[i] += pose.ankle[i] + shift[at3 + i];
+    }
+    return floor.over(0, p[0], p[1], p[2]);
+  }
+
+  /** Turns the foot about its pivot until a place is out of the floor. */
+  private void rise(
+      int place,
+      int pivot,
+      double[] shift,
+      int at3,
+      double[] turn,
+      double[] tipTurn,
+      int at) {
+    double deep = -height(place, shift, at3, turn, tipTurn, at);
+    if (deep <= 0) {
+      return;
+    }
+    double[] low = p.clone();
+    height(pivot, shift, at3, turn, tipTurn, at);
+    double[] fixed = p.clone();
+    double x = low[0] - fixed[0];
+    double z = low[2] - fixed[2];
+    double reach = Math.hypot(x, z);
+    if (reach < 1e-4) {
+      return;
+    }
+    // about the level axis square to the foot, so that the low place comes up
+    double angle = Math.atan2(deep, reach);
+    double s = Math.sin(angle / 2) / reach;
+    double[] up = {-z * s, 0, x * s, Math.cos(angle / 2)};
+    Quats.multiply(up, 0, turn, at, turn, at);
+    if (pivot == 0) {
+      Quats.multiply(up, 0, tipTurn, at, tipTurn, at);
+    }
+    height(pivot, shift, at3, turn, tipTurn, at);
+    for (int i = 0; i < 3; i++) {
+      shift[at3 + i] += fixed[i] - p[i];
+    }
+  }
+}

@@ -1,0 +1,103 @@
+package waxhand.core.plants;
+
+import waxhand.core.body.Sole;
+import waxhand.core.maths.Quats;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.WorldPose;
+
+/** Where a foot is in single frames as captured and carried, and the measures of its sole. */
+final class FootPose {
+  private final Clip clip;
+  private final Sole sole;
+  private final Carry carry;
+  private final WorldPose pose;
+
+  /** From the ankle to the joint of the toes at rest, in the foot's frame; 0 without toes. */
+  final double[] toToes = new double[3];
+
+  final double[][] points = new double[Sole.PLACES][3];
+
+  /** Places of the sole from the heel along a foot that lies flat with heading 0: z only. */
+  final double[] along = new double[Sole.PLACES];
+
+  /** Heading of the foot at rest. */
+  final double restHeading;
+
+  /** World places at {@link #load}ed frame: ankle. */
+  final double[] ankle = new double[3];
+
+  final double[] foot = new double[4];
+  final double[] toes = new double[4];
+
+  FootPose(Clip clip, Sole sole, Carry carry) {
+    this.clip = clip;
+    this.carry = carry;
+    this.sole = sole;
+    this.pose = new WorldPose(clip.skeleton());
+    if (sole.toes() != sole.foot()) {
+      for (int j = sole.toes(); j != sole.foot() && j >= 0; j = clip.skeleton().parent(j)) {
+        for (int i = 0; i < 3; i++) {
+          toToes[i] += clip.skeleton().offset(j, i);
+        }
+      }
+    }
+    for (int place = 0; place < Sole.PLACES; place++) {
+      points[place][0] = sole.point(place).x();
+      points[place][1] = sole.point(place).y();
+      points[place][2] = sole.point(place).z();
+    }
+    double x = toToes[0] + points[2][0] - points[0][0];
+    double z = toToes[2] + points[2][2] - points[0][2];
+    restHeading = Math.atan2(x, z);
+    along[1] =
+        Math.hypot(toToes[0] + points[1][0] - points[0][0], toToes[2] + points[1][2] - points[0][2]);
+    along[2] = Math.hypot(x, z);
+  }
+
+  void load(int frame) {
+    pose.solve(clip, frame);
+    System.arraycopy(pose.positions(), 3 * sole.foot(), ankle, 0, 3);
+    for (int i = 0; i < 3; i++) {
+      ankle[i] += carry.at(frame, i);
+    }
+    System.arraycopy(pose.rotations(), 4 * sole.foot(), foot, 0, 4);
+    System.arraycopy(pose.rotations(), 4 * sole.toes(), toes, 0, 4);
+  }
+
+  double rateHz() {
+    return clip.rateHz();
+  }
+
+  /** Heading of a foot or toes so turned. */
+  double heading(double[] turn) {
+    double[] ahead = {Math.sin(restHeading), 0, Math.cos(restHeading)};
+    Quats.rotate(turn, 0, ahead, 0, ahead, 0);
+    return Math.atan2(ahead[0], ahead[2]);
+  }
+
+  /** Place of a point of the sole relative to the ankle for a foot and toes so turned. */
+  void fromAnkle(int place, double[] footTurn, double[] toeTurn, double[] dest) {
+    if (place == 0) {
+      Quats.rotate(footTurn, 0, points[0], 0, dest, 0);
+      return;
+    }
+    double[] base = new double[3];
+    Quats.rotate(footTurn, 0, toToes, 0, base, 0);
+    Quats.rotate(toeTurn, 0, points[place], 0, dest, 0);
+    for (int i = 0; i < 3; i++) {
+      dest[i] += base[i];
+    }
+  }
+
+  /** Turn of a foot that lies flat on level ground with that heading. Modified: dest. */
+  void flat(double heading, double[] dest) {
+    yaw(heading - restHeading, dest);
+  }
+
+  static void yaw(double angle, double[] dest) {
+    dest[0] = 0;
+    dest[1] = Math.sin(angle / 2);
+    dest[2] = 0;
+    dest[3] = Math.cos(angle / 2);
+  }
+}

@@ -1,0 +1,101 @@
+package waxhand.core.plants;
+
+import java.util.List;
+import waxhand.core.body.Side;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.motion.Frames;
+
+/**
+ * What a foot does from its strike until it leaves: contacts of heel, ball and toe that follow on
+ * one another, and the one spot they share on the ground.
+ *
+ * @param side of the foot
+ * @param plants of heel, ball and toe, in the order of time
+ * @param frames all of them together
+ * @param anchor the place of the sole that the spot is of: ball, else toe, else heel
+ * @param x of the spot, metres
+ * @param y metres, up
+ * @param z metres
+ * @param segments stretches over which the foot keeps its heading, in order
+ */
+public record Footing(
+    Side side,
+    List<Plant> plants,
+    Frames frames,
+    int anchor,
+    double x,
+    double y,
+    double z,
+    List<Segment> segments) {
+
+  /**
+   * A stretch in which at least two places of the sole rest.
+   *
+   * @param frames whole
+   * @param flat in which heel and ball or toe rest; empty where the heel never does
+   * @param headingRad of the line from heel to toe, about the vertical from z to x
+   */
+  public record Segment(Frames frames, Frames flat, double headingRad) {}
+
+  public Footing {
+    plants = List.copyOf(plants);
+    segments = List.copyOf(segments);
+  }
+
+  /** Whether a place of the sole (0 heel, 1 ball, 2 toe) is held in a frame. */
+  public boolean holds(int place, int frame) {
+    return plantAt(place, frame) != null;
+  }
+
+  /** The plant that holds a place of the sole in a frame; null where none does. */
+  Plant plantAt(int place, int frame) {
+    for (Plant plant : plants) {
+      if (plant.part().place() == place && plant.frames().contains(frame)) {
+        return plant;
+      }
+    }
+    return null;
+  }
+
+  /** The segment nearest to a frame; null where there is none. */
+  Segment nearest(int frame) {
+    Segment best = null;
+    int least = Integer.MAX_VALUE;
+    for (Segment segment : segments) {
+      int from = segment.frames().from() - frame;
+      int after = frame - segment.frames().to() + 1;
+      int away = Math.max(0, Math.max(from, after));
+      if (away < least) {
+        least = away;
+        best = segment;
+      }
+    }
+    return best;
+  }
+
+  /** The heading the print has in a frame, radians; 0 where the foot never lay. */
+  public double headingAt(int frame) {
+    Segment segment = nearest(frame);
+    return segment == null ? 0 : segment.headingRad();
+  }
+
+  int easeIn() {
+    return plants.stream()
+        .filter(p -> p.frames().from() == frames.from())
+        .mapToInt(Plant::easeIn)
+        .max()
+        .orElse(0);
+  }
+
+  int easeOut() {
+    return plants.stream()
+        .filter(p -> p.frames().to() == frames.to())
+        .mapToInt(Plant::easeOut)
+        .max()
+        .orElse(0);
+  }
+
+  ContactPart anchorPart() {
+    return ContactPart.ofSole(side, anchor);
+  }
+}

@@ -1,0 +1,279 @@
+package waxhand.core.plants;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import waxhand.core.body.Side;
+import waxhand.core.body.Sole;
+import waxhand.core.contact.FloorPlane;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+
+/** Groups the plants of a foot into footings and finds their spots from the stillest frames. */
+public final class Footings {
+  /** At most this many frames of a footing are looked at, evenly spread. */
+  private static final int SAMPLES = 240;
+
+  /** A resting foot that turns by more turns on its ball, radians. */
+  private static final double TURNS = Math.toRadians(12);
+
+  /** It does so where it turns quicker than this, radians a second. */
+  private static final double TURNING = Math.toRadians(22);
+
+  /** Spots are kept to this, so that an edit elsewhere does not move them by a hair, metres. */
+  private static final double GRAIN = 1e-6;
+
+  private final Motion motion;
+  private final FloorPlane floor;
+
+  public Footings(Motion motion, FloorPlane floor) {
+    this.motion = motion;
+    this.floor = floor;
+  }
+
+  /**
+   * The footings of both feet, left first, each foot's in the order of time.
+   *
+   * @param plants of any parts; those of soles that are not muted count
+   * @param follow how much of the feet's slides the body is carried along with, 0 to 1
+   */
+  public Standing of(List<Plant> plants, double follow) {
+    List<List<Plant>> groups = groups(plants);
+    List<Footing> bare = groups.stream().map(this::bare).toList();
+    Carry carry = Carry.of(motion, bare, floor, follow);
+    return new Standing(bare.parallelStream().map(f -> settled(f, carry)).toList(), carry);
+  }
+
+  /** Footings and how the body is carried over them. */
+  public record Standing(List<Footing> footings, Carry carry) {
+    public Standing {
+      footings = List.copyOf(footings);
+    }
+  }
+
+  /** Plants that follow on one another, left foot first. */
+  private List<List<Plant>> groups(List<Plant> plants) {
+    List<List<Plant>> groups = new ArrayList<>();
+    for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
+      List<Plant> own =
+          plants.stream()
+              .filter(p -> p.part().isSole() && p.part().side() == side && !p.muted())
+              .filter(p -> p.frames().from() < motion.clip().frames())
+              .filter(p -> motion.body().soles().stream().anyMatch(s -> s.side() == side))
+              .sorted(Comparator.comparingInt(p -> p.frames().from()))
+              .toList();
+      int end = -1;
+      for (Plant plant : own) {
+        if (groups.isEmpty() || plant.frames().from() > end || end < 0) {
+          groups.add(new ArrayList<>());
+        }
+        groups.get(groups.size() - 1).add(plant);
+        end = Math.max(end, plant.frames().to());
+      }
+    }
+    return groups;
+  }
+
+  /** A footing whose spot is not known yet. */
+  private Footing bare(List<Plant> plants) {
+    Frames frames = Frames.NONE;
+    for (Plant plant : plants) {
+      frames = frames.cover(plant.frames());
+    }
+    frames = frames.within(motion.clip().allFrames());
+    Side side = plants.get(0).part().side();
+    return new Footing(side, plants, frames, anchor(plants), 0, 0, 0, List.of());
+  }
+
+  /** The place of the sole that the spot is of: ball, else toe, else heel. */
+  private static int anchor(List<Plant> plants) {
+    for (int place : new int[] {1, 2}) {
+      if (plants.stream().anyMatch(p -> p.part().place() == place)) {
+        return place;
+      }
+    }
+    return 0;
+  }
+
+  private Footing settled(Footing bare, Carry carry) {
+    Sole sole =
+        motion.body().soles().stream()
+            .filter(s -> s.side() == bare.side())
+            .findFirst()
+            .orElseThrow();
+    FootPose pose = new FootPose(motion.clip(), sole, carry);
+    List<Plant> plants = bare.plants();
+    int anchor = bare.anchor();
+    double[] spot = spot(pose, plants, anchor, bare.frames());
+    Plant.Move move = move(plants, anchor);
+    double x = grain(spot[0] + move.x());
+    double z = grain(spot[1] + move.z());
+    double y = floor.at(x, z) + move.y();
+    List<Footing.Segment> segments = turned(segments(bare, pose), move.turnRad());
+    return new Footing(bare.side(), plants, bare.frames(), anchor, x, y, z, segments);
+  }
+
+  private static Plant.Move move(List<Plant> plants, int anchor) {
+    Plant.Move move = Plant.Move.NONE;
+    for (Plant plant : plants) {
+      if (!plant.move().isNone() && (move.isNone() || plant.part().place() == anchor)) {
+        move = plant.move();
+      }
+    }
+    return move;
+  }
+
+  private static List<Footing.Segment> turned(List<Footing.Segment> segments, double by) {
+    return segments.stream()
+        .map(s -> new Footing.Segment(s.frames(), s.flat(), grain(s.headingRad() + by)))
+        .toList();
+  }
+
+  private static double grain(double value) {
+    return GRAIN * Math.round(value / GRAIN);
+  }
+
+  /** Middle place of the anchor in the stiller half of its frames: x and z. */
+  private double[] spot(FootPose pose, List<Plant> plants, int anchor, Frames frames) {
+    int step = Math.max(1, frames.count() / SAMPLES);
+    double[][] places = new double[2][frames.count() / step + 1];
+    double[] p = new double[3];
+    int count = 0;
+    for (int f = frames.from(); f < frames.to(); f += step) {
+      int frame = f;
+      if (plants.stream()
+          .anyMatch(q -> q.part().place() == anchor && q.frames().contains(frame))) {
+        pose.load(f);
+        pose.fromAnkle(anchor, pose.foot, pose.toes, p);
+        places[0][count] = p[0] + pose.ankle[0];
+        places[1][count] = p[2] + pose.ankle[2];
+        count++;
+      }
+    }
+    if (count == 0) {
+      // held only between the frames looked at
+      for (Plant plant : plants) {
+        if (plant.part().place() == anchor) {
+          pose.load(plant.frames().from());
+          pose.fromAnkle(anchor, pose.foot, pose.toes, p);
+          return new double[] {p[0] + pose.ankle[0], p[2] + pose.ankle[2]};
+        }
+      }
+    }
+    double[] speeds = new double[count];
+    for (int n = 0; n < count; n++) {
+      int a = Math.max(0, n - 1);
+      int b = Math.min(count - 1, n + 1);
+      speeds[n] =
+          Math.hypot(places[0][b] - places[0][a], places[1][b] - places[1][a]) / Math.max(1, b - a);
+    }
+    double[] sorted = speeds.clone();
+    Arrays.sort(sorted);
+    double still = sorted[count / 2];
+    double[] spot = new double[2];
+    for (int i = 0; i < 2; i++) {
+      double[] kept = new double[count];
+      int many = 0;
+      for (int n = 0; n < count; n++) {
+        if (speeds[n] <= still) {
+          kept[many++] = places[i][n];
+        }
+      }
+      Arrays.sort(kept, 0, many);
+      spot[i] = many % 2 == 1 ? kept[many / 2] : 0.5 * (kept[many / 2 - 1] + kept[many / 2]);
+    }
+    return spot;
+  }
+
+  private List<Footing.Segment> segments(Footing footing, FootPose pose) {
+    List<Footing.Segment> segments = new ArrayList<>();
+    Frames frames = footing.frames();
+    int from = -1;
+    int flatFrom = -1;
+    int flatTo = -1;
+    for (int f = frames.from(); f <= frames.to(); f++) {
+      boolean inside = f < frames.to();
+      boolean heel = inside && footing.holds(0, f);
+      boolean ball = inside && footing.holds(1, f);
+      boolean toe = inside && footing.holds(2, f);
+      boolean flat = heel && (ball || toe);
+      if (flat || ball && toe) {
+        from = from < 0 ? f : from;
+        if (flat) {
+          flatFrom = flatFrom < 0 ? f : flatFrom;
+          flatTo = f + 1;
+        }
+      } else if (from >= 0) {
+        Frames flats = flatFrom < 0 ? Frames.NONE : new Frames(flatFrom, flatTo);
+        for (Frames run : steady(pose, new Frames(from, f), !flats.isEmpty())) {
+          Frames lying = flats.within(run);
+          segments.add(new Footing.Segment(run, lying, heading(pose, run, lying)));
+        }
+        from = -1;
+        flatFrom = -1;
+      }
+    }
+    return segments;
+  }
+
+  /** The stretches of a run in which the foot does not turn: all of it where it hardly does. */
+  private List<Frames> steady(FootPose pose, Frames run, boolean byFoot) {
+    int step = Math.max(1, (int) Math.round(motion.clip().rateHz() / 30));
+    int count = (run.count() - 1) / step + 1;
+    double[] heading = new double[count];
+    double least = 0;
+    double most = 0;
+    for (int n = 0; n < count; n++) {
+      pose.load(run.from() + n * step);
+      double is = pose.heading(byFoot ? pose.foot : pose.toes);
+      heading[n] = n == 0 ? is : heading[n - 1] + wrapped(is - heading[n - 1]);
+      least = Math.min(least, heading[n] - heading[0]);
+      most = Math.max(most, heading[n] - heading[0]);
+    }
+    if (most - least < TURNS) {
+      return List.of(run);
+    }
+    double quick = TURNING * step / motion.clip().rateHz();
+    List<Frames> steady = new ArrayList<>();
+    int from = -1;
+    for (int n = 0; n <= count; n++) {
+      boolean calm =
+          n < count
+              && Math.abs(heading[Math.min(count - 1, n + 1)] - heading[Math.max(0, n - 1)])
+                  < 2 * quick;
+      if (calm && from < 0) {
+        from = n;
+      }
+      if (!calm && from >= 0) {
+        int a = run.from() + from * step;
+        int b = n == count ? run.to() : run.from() + n * step;
+        steady.add(new Frames(a, b));
+        from = -1;
+      }
+    }
+    return steady;
+  }
+
+  /** Middle heading: of the foot where it lies flat, else of the toes. */
+  private static double heading(FootPose pose, Frames whole, Frames flat) {
+    Frames run = flat.isEmpty() ? whole : flat;
+    int step = Math.max(1, run.count() / SAMPLES);
+    double[] off = new double[run.count() / step + 1];
+    int count = 0;
+    double first = 0;
+    for (int f = run.from(); f < run.to(); f += step) {
+      pose.load(f);
+      double heading = pose.heading(flat.isEmpty() ? pose.toes : pose.foot);
+      first = count == 0 ? heading : first;
+      off[count++] = wrapped(heading - first);
+    }
+    Arrays.sort(off, 0, count);
+    return first + off[count / 2];
+  }
+
+  /** An angle brought to -π to π. */
+  static double wrapped(double angle) {
+    return Math.IEEEremainder(angle, 2 * Math.PI);
+  }
+}

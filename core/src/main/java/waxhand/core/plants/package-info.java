@@ -1,0 +1,5 @@
+/**
+ * Contacts held in place: plants, the spots they hold, and what that asks of feet, hands and knees.
+ * No solving of limbs here (see {@link waxhand.core.ik}).
+ */
+package waxhand.core.plants;
