@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import waxhand.core.body.Role;
 import waxhand.core.evaluate.Evaluator;
@@ -40,10 +39,10 @@ public final class QualityReport {
           own.add(ratios(scene, rate, seed, 1.55 + 0.12 * n));
         }
       }
-      print(scene.key(), own);
+      Figures.print(scene.key(), own);
       ratios.addAll(own);
     }
-    print("all", ratios);
+    Figures.print("all", ratios);
   }
 
   private static Map<String, Double> ratios(Scene scene, double rate, long seed, double height) {
@@ -155,21 +154,5 @@ public final class QualityReport {
       most = Math.max(most, size * rate * rate / (step * step));
     }
     return most;
-  }
-
-  private static void print(String name, List<Map<String, Double>> ratios) {
-    StringBuilder line = new StringBuilder(String.format("%-13s %3d takes", name, ratios.size()));
-    for (String what : ratios.get(0).keySet()) {
-      double[] sorted = ratios.stream().mapToDouble(r -> r.get(what)).sorted().toArray();
-      line.append(
-          String.format(
-              Locale.ROOT,
-              " | %s %.2f (%.2f to %.2f)",
-              what,
-              sorted[sorted.length / 2],
-              sorted[0],
-              sorted[sorted.length - 1]));
-    }
-    System.out.println(line);
   }
 }

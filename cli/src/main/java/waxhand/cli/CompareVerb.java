@@ -1,5 +1,6 @@
 package waxhand.cli;
 
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -9,6 +10,9 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import waxhand.core.contact.Contact;
 import waxhand.core.measure.Comparison;
+import waxhand.core.measure.Pops;
+import waxhand.core.measure.Standing;
+import waxhand.core.motion.Motion;
 import waxhand.rehearsal.Rehearsal;
 
 @Command(name = "compare", description = "Measures how a take differs from a reference.")
@@ -19,7 +23,9 @@ final class CompareVerb extends TakeVerb {
   @Parameters(index = "1", paramLabel = "CANDIDATE", description = "The take that is measured.")
   Path candidate;
 
-  @Option(names = "--truth", description = "A truth.json with the true contacts, for the slide.")
+  @Option(
+      names = "--truth",
+      description = "A truth.json with the true contacts, for slide and drift.")
   Path truth;
 
   @Option(names = "--json", description = "Print JSON.")
@@ -29,9 +35,17 @@ final class CompareVerb extends TakeVerb {
   public Integer call() throws Exception {
     List<Contact> contacts =
         truth == null ? List.of() : Rehearsal.contactsOf(Files.readAllBytes(truth));
-    Comparison c = Comparison.of(read(reference).motion(), read(candidate).motion(), contacts);
+    Motion is = read(candidate).motion();
+    Motion should = read(reference).motion();
+    Comparison c = Comparison.of(should, is, contacts);
+    Standing standing = Standing.of(is, contacts);
+    double knees = Pops.peak(is, true) / Pops.peak(should, true);
+    double elbows = Pops.peak(is, false) / Pops.peak(should, false);
     if (json) {
-      out().println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(JSON.valueToTree(c)));
+      ObjectNode node = JSON.valueToTree(c);
+      node.setAll((ObjectNode) JSON.valueToTree(standing));
+      node.put("kneePops", knees).put("elbowPops", elbows);
+      out().println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(node));
       return 0;
     }
     line("position error", c.positionRmsMm(), "mm RMS");
@@ -39,7 +53,13 @@ final class CompareVerb extends TakeVerb {
     line("pose error", c.poseRmsMm(), "mm RMS, relative to the root");
     line("rotation error", c.rotationRmsDeg(), "° RMS");
     line("slide in contacts", c.slideMmPerFrame(), "mm a frame");
+    line("speed in contacts", standing.speedMms(), "mm/s");
+    line("", standing.insideMms(), "mm/s, 50 ms and more from their ends");
+    line("drift in contacts", standing.driftMm(), "mm, the mean over contacts");
+    line("float in contacts", standing.floatMm(), "mm");
     line("deepest sinking", c.deepestSinkMm(), "mm");
+    line("knee pops", knees, "times the reference's peak acceleration");
+    line("elbow pops", elbows, "times the reference's peak acceleration");
     line("jerk ratio", c.jerkRatio(), "times the reference");
     return 0;
   }

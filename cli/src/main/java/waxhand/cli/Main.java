@@ -19,6 +19,7 @@ import picocli.CommandLine.ExitCode;
       InfoVerb.class,
       ConvertVerb.class,
       SurveyVerb.class,
+      ContactsVerb.class,
       CleanVerb.class,
       CompareVerb.class
     })

@@ -44,7 +44,8 @@ final class Courses {
   }
 
   private void walk(Clip clip, Map<ContactPart, PartPoint> points, int block) {
-    WorldPose pose = new WorldPose(clip.skeleton());
+    int[] joints = points.values().stream().mapToInt(PartPoint::joint).toArray();
+    WorldPose pose = WorldPose.only(clip.skeleton(), joints);
     double[] p = new double[3];
     int to = Math.min(clip.frames(), (block + 1) * BLOCK);
     for (int f = block * BLOCK; f < to; f++) {

@@ -38,6 +38,7 @@ public final class Evaluator {
     Timing after;
     Pass settled;
     boolean settle;
+    boolean sameInput;
     Motion out;
     FrameSet stale;
 
@@ -214,7 +215,11 @@ public final class Evaluator {
     boolean sameWork =
         plate.pass().equals(kept.plate.pass()) && plate.scope().equals(kept.plate.scope());
     stage.settle = kept.settle || !sameWork || !differs.isEmpty();
-    boolean changed = !plate.equals(kept.plate) && !plate.equals(kept.plate.withName(plate.name()));
+    stage.sameInput = !kept.settle && differs.isEmpty() && plate.span().equals(kept.plate.span());
+    // what another setting changes is told once the pass is settled
+    Plate last = kept.plate.withName(plate.name());
+    boolean settingOnly = sameKind(plate, last) && plate.equals(last.withPass(plate.pass()));
+    boolean changed = !settingOnly && !plate.equals(last);
     if (stage.cuts()) {
       FrameSet all = FrameSet.of(stage.all());
       stage.stale = changed || !differs.isEmpty() ? all : kept.stale;
@@ -228,6 +233,14 @@ public final class Evaluator {
     }
     stage.stale = kept.stale.union(spread);
     return spread;
+  }
+
+  private static boolean sameKind(Plate a, Plate b) {
+    return sameKind(a.pass(), b.pass());
+  }
+
+  private static boolean sameKind(Pass a, Pass b) {
+    return a.kind() == b.kind();
   }
 
   private static FrameSet lastStale(List<Stage> aligned) {
@@ -263,15 +276,17 @@ public final class Evaluator {
       if (k > 0) {
         ensure(k - 1, stages.get(k - 1).all(), work);
       }
-      found = found.settled(input(k), stage.plate.place());
+      boolean again =
+          stage.sameInput && stage.settled.isSettled() && sameKind(found, stage.settled);
+      found =
+          again
+              ? found.settled(input(k), stage.plate.place(), stage.settled)
+              : found.settled(input(k), stage.plate.place());
     }
     stage.settle = false;
     if (!found.equals(stage.settled)) {
+      FrameSet changed = changed(stage, found);
       stage.settled = found;
-      FrameSet changed =
-          stage.cuts()
-              ? FrameSet.of(stage.all())
-              : FrameSet.of(stage.plate.active(stage.before.frames()));
       for (int later = k; later < stages.size(); later++) {
         Stage s = stages.get(later);
         if (later > k) {
@@ -284,6 +299,20 @@ public final class Evaluator {
         s.stale = s.stale.union(changed);
       }
     }
+  }
+
+  /** What comes out otherwise once a stage's pass is another. */
+  private FrameSet changed(Stage stage, Pass found) {
+    if (stage.cuts()) {
+      return FrameSet.of(stage.all());
+    }
+    Frames active = stage.plate.active(stage.before.frames());
+    boolean alike =
+        stage.sameInput
+            && found.isSettled()
+            && stage.settled.isSettled()
+            && sameKind(found, stage.settled);
+    return alike ? found.differing(stage.settled, raw, active) : FrameSet.of(active);
   }
 
   private void ensure(int k, Frames range, Work work) {

@@ -36,8 +36,8 @@ public final class LimbSolver {
   /**
    * Turns that bring the end to its goal.
    *
-   * @param captured world places of the root, the middle and the end: 9 numbers from {@code at}. Not
-   *     modified.
+   * @param captured world places of the root, the middle and the end: 9 numbers from {@code at}.
+   *     Not modified.
    * @param root new place of the root, 3 numbers. Not modified.
    * @param goal wanted place of the end, 3 numbers. Not modified.
    * @param hinge world axis of the bend where the limb is too straight to tell, unit. Not modified.

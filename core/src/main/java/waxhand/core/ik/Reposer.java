@@ -3,6 +3,7 @@ package waxhand.core.ik;
 import java.util.BitSet;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import waxhand.core.body.Role;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
@@ -74,10 +75,20 @@ public final class Reposer {
     return new Writer(run, region, goals, captured, carry, given).clip();
   }
 
+  /** A pose of the limbs and of what moves the body. */
+  private WorldPose pose(List<LimbGoals> goals) {
+    int[] joints =
+        IntStream.concat(
+                IntStream.of(Math.max(0, mover)),
+                goals.stream().flatMapToInt(g -> IntStream.of(g.limb().end(), g.limb().tip())))
+            .toArray();
+    return WorldPose.only(skeleton, joints);
+  }
+
   /** World places of root, middle and end, 9 numbers a frame, for each limb. */
   private double[][] captured(Frames region, List<LimbGoals> goals) {
     double[][] captured = new double[goals.size()][9 * region.count()];
-    WorldPose pose = new WorldPose(skeleton);
+    WorldPose pose = pose(goals);
     for (int n = 0; n < region.count(); n++) {
       pose.solve(clip, region.from() + n);
       for (int g = 0; g < captured.length; g++) {
@@ -159,8 +170,7 @@ public final class Reposer {
     int count = vectors.length / 3;
     double[] size = new double[count];
     for (int n = 0; n < count; n++) {
-      size[n] =
-          Math.hypot(Math.hypot(vectors[3 * n], vectors[3 * n + 1]), vectors[3 * n + 2]);
+      size[n] = Math.hypot(Math.hypot(vectors[3 * n], vectors[3 * n + 1]), vectors[3 * n + 2]);
     }
     double[] out = new double[vectors.length];
     for (int n = 0; n < count; n++) {
@@ -213,7 +223,7 @@ public final class Reposer {
     private final double[][] captured;
     private final double[] carry;
     private final double[] given;
-    private final WorldPose pose = new WorldPose(skeleton);
+    private final WorldPose pose;
     private final LimbSolver solver = new LimbSolver();
     private final double[][] rotations = new double[skeleton.size()][];
     private final double[] travel;
@@ -233,6 +243,7 @@ public final class Reposer {
         double[] given) {
       this.run = run;
       this.first = region.from();
+      this.pose = pose(goals);
       this.goals = goals;
       this.captured = captured;
       this.carry = carry;

@@ -49,7 +49,8 @@ public record Standing(
   }
 
   private static double deepest(Motion motion) {
-    WorldPose pose = new WorldPose(motion.clip().skeleton());
+    int[] soles = motion.body().soles().stream().mapToInt(Sole::toes).toArray();
+    WorldPose pose = WorldPose.only(motion.clip().skeleton(), soles);
     double low = 0;
     for (int f = 0; f < motion.clip().frames(); f++) {
       pose.solve(motion.clip(), f);
@@ -90,8 +91,7 @@ public record Standing(
         int at = 3 * n;
         // takes begin and end in the middle of contacts
         boolean inside =
-            (n >= near || run.from() == 0)
-                && (n < run.count() - near || run.to() == clip.frames());
+            (n >= near || run.from() == 0) && (n < run.count() - near || run.to() == clip.frames());
         if (n > 0) {
           double x = p[at] - p[at - 3];
           double y = p[at + 1] - p[at - 2];

@@ -1,5 +1,7 @@
 package waxhand.core.motion;
 
+import java.util.BitSet;
+import java.util.stream.IntStream;
 import org.joml.Vector3dc;
 import waxhand.core.maths.Quats;
 
@@ -9,20 +11,37 @@ import waxhand.core.maths.Quats;
  */
 public final class WorldPose {
   private final Skeleton skeleton;
+  private final int[] joints;
   private final double[] positions;
   private final double[] rotations;
   private final double[] local = new double[4];
   private final double[] offset = new double[3];
 
   public WorldPose(Skeleton skeleton) {
+    this(skeleton, IntStream.range(0, skeleton.size()).toArray());
+  }
+
+  private WorldPose(Skeleton skeleton, int[] joints) {
     this.skeleton = skeleton;
+    this.joints = joints;
     this.positions = new double[3 * skeleton.size()];
     this.rotations = new double[4 * skeleton.size()];
   }
 
-  /** Computes world places and rotations of all joints of {@code clip} at {@code frame}. */
+  /** Only of these joints and what they hang from; nothing is known of the others. */
+  public static WorldPose only(Skeleton skeleton, int... joints) {
+    BitSet wanted = new BitSet();
+    for (int joint : joints) {
+      for (int j = joint; j >= 0; j = skeleton.parent(j)) {
+        wanted.set(j);
+      }
+    }
+    return new WorldPose(skeleton, wanted.stream().toArray());
+  }
+
+  /** Computes world places and rotations of the joints of {@code clip} at {@code frame}. */
   public void solve(Clip clip, int frame) {
-    for (int j = 0; j < skeleton.size(); j++) {
+    for (int j : joints) {
       clip.rotation(j).read(frame, local, 0);
       Track travel = clip.travel(j);
       if (travel != null) {

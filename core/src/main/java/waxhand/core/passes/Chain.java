@@ -81,11 +81,15 @@ public record Chain(List<Plate> plates) {
   }
 
   /**
-   * Plate k with its span in the frames that are left before it; muted where none of it is left.
+   * Plate k with its span, and what frames its pass names, in the frames that are left before it;
+   * muted where none of it is left.
    */
   public Plate placed(int k, Timing before) {
     Plate plate = plates.get(k);
-    return before.local(plate.span()).map(plate::withSpan).orElseGet(() -> plate.withMuted(true));
+    return before
+        .local(plate.span())
+        .map(span -> plate.withSpan(span).withPass(plate.pass().placed(before)))
+        .orElseGet(() -> plate.withMuted(true));
   }
 
   /** An id for a new plate of that kind that no plate here has. */

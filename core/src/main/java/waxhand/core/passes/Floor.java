@@ -66,6 +66,13 @@ public final class Floor {
     return slowCount >= 3 ? lowMiddle(slow, slowCount) : lowMiddle(any, anyCount);
   }
 
+  /**
+   * The same in whole millimetres, so that an edit far from the feet does not move it by a hair.
+   */
+  public static double rounded(Motion motion) {
+    return 0.001 * Math.round(1000 * height(motion));
+  }
+
   private static double lowMiddle(double[] heights, int count) {
     double[] sorted = Arrays.copyOf(heights, count);
     Arrays.sort(sorted);

@@ -2,6 +2,7 @@ package waxhand.core.passes;
 
 import java.util.List;
 import java.util.Optional;
+import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 
@@ -17,6 +18,32 @@ public interface Pass {
    * May look at every frame of {@code in}.
    */
   default Pass settled(Motion in, Place place) {
+    return this;
+  }
+
+  /**
+   * The same, where a pass of this kind was already settled for the very same input and place, so
+   * that what does not depend on the settings that changed need not be found again.
+   */
+  default Pass settled(Motion in, Place place, Pass before) {
+    return settled(in, place);
+  }
+
+  /**
+   * The frames whose result can differ from that of another settled pass of this kind for the same
+   * input and place.
+   *
+   * @param in as for {@link #reach}
+   * @param active the frames the plate acts on
+   */
+  default FrameSet differing(Pass other, Motion in, Frames active) {
+    return FrameSet.of(active);
+  }
+
+  /**
+   * This pass with the frames it names, which count the raw take's, counting what is left of it.
+   */
+  default Pass placed(Timing before) {
     return this;
   }
 

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.BiFunction;
@@ -20,9 +19,11 @@ import waxhand.core.ik.Limb;
 import waxhand.core.ik.LimbGoals;
 import waxhand.core.ik.Reposer;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.plants.FootCorrector;
+import waxhand.core.plants.FootPlan;
 import waxhand.core.plants.Footings;
 import waxhand.core.plants.Plant;
 
@@ -53,12 +54,14 @@ public record PlantsPass(
   /**
    * What a search came to.
    *
+   * @param contacts as they were found
    * @param plants of all parts, in the order of time, with those of the artist
-   * @param standing footings of the feet, and how the body is carried over them
+   * @param plan footings of the feet, and how the body is carried over them
    * @param floor they stand on
    */
-  public record Found(List<Plant> plants, Footings.Standing standing, FloorPlane floor) {
+  public record Found(List<Contact> contacts, List<Plant> plants, FootPlan plan, FloorPlane floor) {
     public Found {
+      contacts = List.copyOf(contacts);
       plants = List.copyOf(plants);
     }
   }
@@ -105,10 +108,7 @@ public record PlantsPass(
                   (p, v) ->
                       p.withSearch(
                           new ContactSettings(
-                              v,
-                              p.search.speedMs(),
-                              p.search.shortestS(),
-                              p.search.bridgeS()))),
+                              v, p.search.speedMs(), p.search.shortestS(), p.search.bridgeS()))),
               number(
                   "speedMs",
                   "Speed",
@@ -119,10 +119,7 @@ public record PlantsPass(
                   (p, v) ->
                       p.withSearch(
                           new ContactSettings(
-                              p.search.heightM(),
-                              v,
-                              p.search.shortestS(),
-                              p.search.bridgeS()))),
+                              p.search.heightM(), v, p.search.shortestS(), p.search.bridgeS()))),
               number(
                   "shortestS",
                   "Shortest",
@@ -259,6 +256,28 @@ public record PlantsPass(
     return KIND;
   }
 
+  @Override
+  public PlantsPass placed(Timing before) {
+    if (before.isPlain() || kept.isEmpty() && barred.isEmpty()) {
+      return this;
+    }
+    List<Plant> plants = new ArrayList<>();
+    for (Plant plant : kept) {
+      Frames now = before.local(plant.frames());
+      if (!now.isEmpty()) {
+        plants.add(plant.withFrames(now));
+      }
+    }
+    List<Contact> without = new ArrayList<>();
+    for (Contact bar : barred) {
+      Frames now = before.local(bar.frames());
+      if (!now.isEmpty()) {
+        without.add(new Contact(bar.part(), now));
+      }
+    }
+    return withKept(plants, without);
+  }
+
   // ---- what is held ------------------------------------------------------------------------
 
   @Override
@@ -271,20 +290,26 @@ public record PlantsPass(
     if (isSettled()) {
       return this;
     }
-    double height = floorM.isPresent() ? floorM.getAsDouble() : 0.001 * Math.round(1000 * Floor.height(in));
-    FloorPlane floor = FloorPlane.level(height);
-    List<Contact> contacts = new ContactFinder(search, List.of(floor)).find(in);
+    FloorPlane floor = FloorPlane.level(floorM.orElseGet(() -> Floor.rounded(in)));
+    return held(in, new ContactFinder(search, List.of(floor)).find(in), floor, null);
+  }
+
+  @Override
+  public PlantsPass settled(Motion in, Place place, Pass before) {
+    PlantsPass last = (PlantsPass) before;
+    if (isSettled() || !last.search.equals(search) || !last.floorM.equals(floorM)) {
+      return settled(in, place);
+    }
+    Found known = last.found.orElseThrow();
+    boolean sameWays = last.ways.follow == ways.follow;
+    return held(in, known.contacts, known.floor, sameWays ? known.plan : null);
+  }
+
+  private PlantsPass held(Motion in, List<Contact> contacts, FloorPlane floor, FootPlan known) {
     List<Plant> plants = plants(contacts, in.clip());
-    Footings.Standing standing = new Footings(in, floor).of(plants, ways.follow());
-    return new PlantsPass(
-        search,
-        floorM,
-        easeS,
-        twist,
-        ways,
-        kept,
-        barred,
-        Optional.of(new Found(plants, standing, floor)));
+    FootPlan plan = new Footings(in, floor).of(plants, ways.follow, known);
+    Found result = new Found(contacts, plants, plan, floor);
+    return new PlantsPass(search, floorM, easeS, twist, ways, kept, barred, Optional.of(result));
   }
 
   /** What was found where the artist did nothing, and what the artist did. */
@@ -297,8 +322,7 @@ public record PlantsPass(
       }
     }
     plants.removeIf(p -> p.frames().from() >= clip.frames());
-    plants.sort(
-        Comparator.comparingInt((Plant p) -> p.frames().from()).thenComparing(Plant::part));
+    plants.sort(Comparator.comparingInt((Plant p) -> p.frames().from()).thenComparing(Plant::part));
     return plants;
   }
 
@@ -347,6 +371,22 @@ public record PlantsPass(
   }
 
   @Override
+  public FrameSet differing(Pass other, Motion in, Frames active) {
+    PlantsPass o = (PlantsPass) other;
+    FootPlan mine = found.orElseThrow().plan;
+    FootPlan theirs = o.found.orElseThrow().plan;
+    if (twist != o.twist || ways.giveWay != o.ways.giveWay) {
+      return FrameSet.of(active);
+    }
+    int reach = Reposer.reach(in.clip().rateHz());
+    FrameSet differing = FrameSet.of(mine.carry().differing(theirs.carry()));
+    for (Frames run : mine.differing(theirs)) {
+      differing = differing.union(FrameSet.of(run.grown(reach).within(active)));
+    }
+    return differing.within(active);
+  }
+
+  @Override
   public Optional<String> complaint(Motion in, Place place) {
     return in.body().soles().isEmpty()
         ? Optional.of("No feet were found in this skeleton, so nothing can be planted.")
@@ -357,7 +397,7 @@ public record PlantsPass(
   public Motion apply(Motion in, Frames frames, Place place, Work work) {
     Found held = found.orElseThrow();
     List<Limb> legs = Limb.of(in.body()).stream().filter(Limb::leg).toList();
-    if (held.standing().footings().isEmpty() || legs.isEmpty()) {
+    if (held.plan().footings().isEmpty() || legs.isEmpty()) {
       return in;
     }
     BitSet scope = place.joints(in.body());
@@ -385,7 +425,7 @@ public record PlantsPass(
       goals.add(goals(in, held, leg, region));
     }
     return new Reposer(in, ways.giveWay(), scope)
-        .repose(run, goals, held.standing().carry().of(region));
+        .repose(run, goals, held.plan().carry().of(region));
   }
 
   private LimbGoals goals(Motion in, Found held, Limb leg, Frames region) {
@@ -393,7 +433,7 @@ public record PlantsPass(
     Body body = in.body();
     Sole sole = body.soles().stream().filter(s -> s.side() == leg.side()).findFirst().orElse(null);
     if (sole != null) {
-      new FootCorrector(in.clip(), sole, held.standing(), held.floor(), twist)
+      new FootCorrector(in.clip(), sole, held.plan(), held.floor(), twist)
           .correct(region, goals.shift(), goals.turn(), goals.tipTurn(), goals.weight());
     }
     return goals;

@@ -45,15 +45,13 @@ public final class FootCorrector {
   private final double[] p = new double[3];
 
   /**
-   * @param standing footings, in the order of time, and how the body is carried
+   * @param plan footings, in the order of time, and how the body is carried
    * @param twist how much of its small turns a resting foot keeps, 0 to 1
    */
-  public FootCorrector(
-      Clip clip, Sole sole, Footings.Standing standing, FloorPlane floor, double twist) {
-    this.pose = new FootPose(clip, sole, standing.carry());
+  public FootCorrector(Clip clip, Sole sole, FootPlan plan, FloorPlane floor, double twist) {
+    this.pose = new FootPose(clip, sole, plan.carry());
     this.floor = floor;
-    this.footings =
-        standing.footings().stream().filter(f -> f.side() == sole.side()).toList();
+    this.footings = plan.footings().stream().filter(f -> f.side() == sole.side()).toList();
     this.twist = twist;
   }
 
@@ -346,13 +344,7 @@ public final class FootCorrector {
    * lifted.
    */
   private void guard(
-      Footing held,
-      int frame,
-      double[] shift,
-      int at3,
-      double[] turn,
-      double[] tipTurn,
-      int at) {
+      Footing held, int frame, double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
     if (held != null) {
       boolean ball = held.holds(1, frame) || held.holds(2, frame);
       boolean heel = held.holds(0, frame);
@@ -361,7 +353,8 @@ public final class FootCorrector {
       }
       int pivot = ball ? held.holds(1, frame) ? 1 : 2 : 0;
       for (int place = 0; place < Sole.PLACES; place++) {
-        if (!held.holds(place, frame) && !(ball && place > 0)) {
+        // toes lie flat while the ball rests
+        if (!held.holds(place, frame) && !(pivot == 1 && place > 0)) {
           rise(place, pivot, shift, at3, turn, tipTurn, at);
         }
       }
@@ -390,13 +383,7 @@ public final class FootCorrector {
 
   /** Turns the foot about its pivot until a place is out of the floor. */
   private void rise(
-      int place,
-      int pivot,
-      double[] shift,
-      int at3,
-      double[] turn,
-      double[] tipTurn,
-      int at) {
+      int place, int pivot, double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
     double deep = -height(place, shift, at3, turn, tipTurn, at);
     if (deep <= 0) {
       return;
@@ -415,7 +402,7 @@ public final class FootCorrector {
     double s = Math.sin(angle / 2) / reach;
     double[] up = {-z * s, 0, x * s, Math.cos(angle / 2)};
     Quats.multiply(up, 0, turn, at, turn, at);
-    if (pivot == 0) {
+    if (pivot == 0 || place > 0) {
       Quats.multiply(up, 0, tipTurn, at, tipTurn, at);
     }
     height(pivot, shift, at3, turn, tipTurn, at);

@@ -33,7 +33,7 @@ final class FootPose {
     this.clip = clip;
     this.carry = carry;
     this.sole = sole;
-    this.pose = new WorldPose(clip.skeleton());
+    this.pose = WorldPose.only(clip.skeleton(), sole.foot(), sole.toes());
     if (sole.toes() != sole.foot()) {
       for (int j = sole.toes(); j != sole.foot() && j >= 0; j = clip.skeleton().parent(j)) {
         for (int i = 0; i < 3; i++) {
@@ -50,7 +50,8 @@ final class FootPose {
     double z = toToes[2] + points[2][2] - points[0][2];
     restHeading = Math.atan2(x, z);
     along[1] =
-        Math.hypot(toToes[0] + points[1][0] - points[0][0], toToes[2] + points[1][2] - points[0][2]);
+        Math.hypot(
+            toToes[0] + points[1][0] - points[0][0], toToes[2] + points[1][2] - points[0][2]);
     along[2] = Math.hypot(x, z);
   }
 

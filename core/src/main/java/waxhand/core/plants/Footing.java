@@ -79,6 +79,11 @@ public record Footing(
     return segment == null ? 0 : segment.headingRad();
   }
 
+  /** Its frames with those over which the foot is led to it and let go. */
+  Frames eased() {
+    return new Frames(Math.max(0, frames.from() - easeIn()), frames.to() + easeOut());
+  }
+
   int easeIn() {
     return plants.stream()
         .filter(p -> p.frames().from() == frames.from())

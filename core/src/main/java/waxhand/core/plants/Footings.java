@@ -3,7 +3,9 @@ package waxhand.core.plants;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.FloorPlane;
@@ -37,19 +39,42 @@ public final class Footings {
    *
    * @param plants of any parts; those of soles that are not muted count
    * @param follow how much of the feet's slides the body is carried along with, 0 to 1
+   * @param known what came of other plants in the same motion with the same follow; or null
    */
-  public Standing of(List<Plant> plants, double follow) {
-    List<List<Plant>> groups = groups(plants);
-    List<Footing> bare = groups.stream().map(this::bare).toList();
-    Carry carry = Carry.of(motion, bare, floor, follow);
-    return new Standing(bare.parallelStream().map(f -> settled(f, carry)).toList(), carry);
+  public FootPlan of(List<Plant> plants, double follow, FootPlan known) {
+    List<Footing> bare = groups(plants).stream().map(this::bare).toList();
+    boolean alike = known != null && sameContacts(bare, known.footings());
+    Carry carry = alike ? known.carry() : Carry.of(motion, bare, floor, follow);
+    Map<List<Plant>, Footing> same = new HashMap<>();
+    if (alike) {
+      known.footings().forEach(f -> same.put(f.plants(), f));
+    }
+    List<Footing> footings =
+        bare.parallelStream()
+            .map(f -> same.containsKey(f.plants()) ? same.get(f.plants()) : settled(f, carry))
+            .toList();
+    return new FootPlan(footings, carry);
   }
 
-  /** Footings and how the body is carried over them. */
-  public record Standing(List<Footing> footings, Carry carry) {
-    public Standing {
-      footings = List.copyOf(footings);
+  /** Whether two lists of footings touch the ground in the same frames with the same parts. */
+  private static boolean sameContacts(List<Footing> a, List<Footing> b) {
+    if (a.size() != b.size()) {
+      return false;
     }
+    for (int n = 0; n < a.size(); n++) {
+      List<Plant> mine = a.get(n).plants();
+      List<Plant> theirs = b.get(n).plants();
+      if (mine.size() != theirs.size()) {
+        return false;
+      }
+      for (int k = 0; k < mine.size(); k++) {
+        if (mine.get(k).part() != theirs.get(k).part()
+            || !mine.get(k).frames().equals(theirs.get(k).frames())) {
+          return false;
+        }
+      }
+    }
+    return true;
   }
 
   /** Plants that follow on one another, left foot first. */
@@ -142,8 +167,7 @@ public final class Footings {
     int count = 0;
     for (int f = frames.from(); f < frames.to(); f += step) {
       int frame = f;
-      if (plants.stream()
-          .anyMatch(q -> q.part().place() == anchor && q.frames().contains(frame))) {
+      if (plants.stream().anyMatch(q -> q.part().place() == anchor && q.frames().contains(frame))) {
         pose.load(f);
         pose.fromAnkle(anchor, pose.foot, pose.toes, p);
         places[0][count] = p[0] + pose.ankle[0];

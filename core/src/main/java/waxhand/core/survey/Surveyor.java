@@ -52,8 +52,7 @@ public final class Surveyor {
     }
     int reach = reach(clip.rateHz());
     int blocks = (clip.frames() + BLOCK - 1) / BLOCK;
-    // rounded, so that an edit far from the feet does not move it by a hair
-    double floor = 0.001 * Math.round(1000 * Floor.height(motion));
+    double floor = Floor.rounded(motion);
     boolean fresh =
         last == null
             || last.body() != motion.body()

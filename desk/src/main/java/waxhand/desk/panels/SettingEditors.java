@@ -1,9 +1,11 @@
 package waxhand.desk.panels;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
@@ -29,6 +31,9 @@ final class SettingEditors {
     }
     if (setting instanceof Setting.Found<?> f) {
       return new NumberEditor(setting, f.unit(), f.min(), f.max(), true);
+    }
+    if (setting instanceof Setting.Items<?> items) {
+      return new ItemsEditor(items);
     }
     return setting instanceof Setting.Choice<?> choice
         ? new ChoiceEditor(choice)
@@ -84,6 +89,43 @@ final class SettingEditors {
     @Override
     public void show(Plate plate) {
       box.setValue((String) value(plate, setting));
+    }
+  }
+
+  /** How many things there are, and a way to be rid of them. */
+  private final class ItemsEditor implements Editor {
+    private final Setting<?> setting;
+    private final Label count = new Label();
+    private final Button forget = new Button("Forget");
+    private final HBox node;
+
+    ItemsEditor(Setting.Items<?> setting) {
+      this.setting = setting;
+      forget.setId(setting.key() + "-forget");
+      forget.getStyleClass().add("wh-small");
+      forget.setTooltip(
+          new Tooltip(setting.help() + " Forgets all of them; undo brings them back."));
+      forget.setOnAction(e -> edit(setting, List.of()));
+      HBox box = new HBox(8, count, forget);
+      box.setAlignment(Pos.CENTER_RIGHT);
+      node = Editor.row(setting.words(), box);
+    }
+
+    @Override
+    public Node node() {
+      return node;
+    }
+
+    @Override
+    public boolean isNarrow() {
+      return false;
+    }
+
+    @Override
+    public void show(Plate plate) {
+      int many = ((List<?>) value(plate, setting)).size();
+      count.setText(many == 0 ? "none" : String.valueOf(many));
+      forget.setVisible(many > 0);
     }
   }
 

@@ -4,9 +4,11 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -105,6 +107,16 @@ final class ChainJson {
   }
 
   private static Object plain(JsonNode value) {
+    if (value.isArray()) {
+      List<Object> list = new ArrayList<>();
+      value.forEach(v -> list.add(plain(v)));
+      return list;
+    }
+    if (value.isObject()) {
+      Map<String, Object> map = new LinkedHashMap<>();
+      value.properties().forEach(e -> map.put(e.getKey(), plain(e.getValue())));
+      return map;
+    }
     return value.isNumber()
         ? (Object) value.asDouble()
         : value.isBoolean() ? (Object) value.asBoolean() : value.isNull() ? null : value.asText();

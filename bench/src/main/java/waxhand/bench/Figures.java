@@ -1,0 +1,26 @@
+package waxhand.bench;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+
+/** Prints the middle, least and largest of figures over takes. */
+final class Figures {
+  private Figures() {}
+
+  static void print(String name, List<Map<String, Double>> takes) {
+    StringBuilder line = new StringBuilder(String.format("%-13s %3d takes", name, takes.size()));
+    for (String what : takes.get(0).keySet()) {
+      double[] sorted = takes.stream().mapToDouble(r -> r.get(what)).sorted().toArray();
+      line.append(
+          String.format(
+              Locale.ROOT,
+              " | %s %.2f (%.2f to %.2f)",
+              what,
+              sorted[sorted.length / 2],
+              sorted[0],
+              sorted[sorted.length - 1]));
+    }
+    System.out.println(line);
+  }
+}

@@ -1,0 +1,109 @@
+package waxhand.bench;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.ContactFinder;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.ContactSettings;
+import waxhand.core.contact.FloorPlane;
+import waxhand.core.evaluate.Evaluator;
+import waxhand.core.measure.Comparison;
+import waxhand.core.measure.Pops;
+import waxhand.core.measure.Standing;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Floor;
+import waxhand.core.passes.Work;
+import waxhand.formats.project.Recipe;
+import waxhand.rehearsal.ContactScore;
+import waxhand.rehearsal.Rehearsal;
+import waxhand.rehearsal.SwingScore;
+import waxhand.rehearsal.damage.Damages;
+import waxhand.rehearsal.scene.Scene;
+
+/**
+ * How well contacts are found in raw takes that were not used for tuning, and how still the feet
+ * stand after the first pass.
+ */
+public final class PlantsReport {
+  private static final int SEEDS = 4;
+  private static final double[] RATES = {30, 60, 120, 240};
+
+  private PlantsReport() {}
+
+  public static void main(String[] args) {
+    ContactScore all = new ContactScore(Map.of());
+    List<Map<String, Double>> figures = new ArrayList<>();
+    for (Scene scene : Scene.values()) {
+      ContactScore own = new ContactScore(Map.of());
+      List<Map<String, Double>> ownFigures = new ArrayList<>();
+      for (int n = 0; n < SEEDS; n++) {
+        for (double rate : RATES) {
+          long seed = 71000 + 1013L * scene.ordinal() + 41L * n + (long) rate;
+          Rehearsal take =
+              Rehearsal.of(
+                  new Rehearsal.Order(scene, 14, rate, seed, 1.5 + 0.16 * n, false, Damages.USUAL));
+          own = own.plus(score(take));
+          ownFigures.add(figures(take));
+        }
+      }
+      print(scene.key(), own);
+      Figures.print(scene.key(), ownFigures);
+      all = all.plus(own);
+      figures.addAll(ownFigures);
+    }
+    print("all", all);
+    Figures.print("all", figures);
+  }
+
+  private static ContactScore score(Rehearsal take) {
+    Motion raw = Motion.of(take.raw());
+    List<Contact> found =
+        new ContactFinder(ContactSettings.USUAL, List.of(FloorPlane.level(Floor.rounded(raw))))
+            .find(raw);
+    return ContactScore.of(found, take.contacts(), raw.clip().frames(), raw.clip().rateHz());
+  }
+
+  private static Map<String, Double> figures(Rehearsal take) {
+    Motion truth = Motion.of(take.truth());
+    Motion raw = truth.with(take.raw());
+    List<Motion> stages =
+        new Evaluator(raw).evaluate(Recipe.firstPass().chain(), Work.UNWATCHED).motions();
+    Motion before = stages.get(stages.size() - 2);
+    Motion after = stages.get(stages.size() - 1);
+    Standing standing = Standing.of(after, take.contacts());
+    Map<String, Double> figures = new LinkedHashMap<>();
+    figures.put("mm/s", standing.speedMms());
+    figures.put("mm/s inside", standing.insideMms());
+    figures.put("drift mm", standing.driftMm());
+    figures.put("float mm", standing.floatMm());
+    figures.put("sink mm", standing.sinkMm());
+    figures.put("knee pop", Pops.peak(after, true) / Pops.peak(truth, true));
+    figures.put("before", Pops.peak(before, true) / Pops.peak(truth, true));
+    figures.put("elbow pop", Pops.peak(after, false) / Pops.peak(truth, false));
+    figures.put(
+        "swing after/before",
+        SwingScore.errorMm(truth, after, take.contacts())
+            / SwingScore.errorMm(truth, before, take.contacts()));
+    Comparison was = Comparison.of(truth, before, List.of());
+    Comparison is = Comparison.of(truth, after, List.of());
+    figures.put("pose after/before", is.poseRmsMm() / was.poseRmsMm());
+    figures.put("position after/before", is.positionRmsMm() / was.positionRmsMm());
+    return figures;
+  }
+
+  private static void print(String name, ContactScore score) {
+    StringBuilder line = new StringBuilder(String.format("%-13s F1 (inside)", name));
+    for (ContactPart part : ContactPart.values()) {
+      ContactScore.Count c = score.parts().get(part);
+      if (c != null) {
+        line.append(
+            String.format(Locale.ROOT, " | %s %.3f (%.3f)", part.key(), c.f1(), c.f1Inside()));
+      }
+    }
+    System.out.println(line);
+  }
+}

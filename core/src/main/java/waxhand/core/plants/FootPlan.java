@@ -1,0 +1,29 @@
+package waxhand.core.plants;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import waxhand.core.motion.Frames;
+
+/**
+ * Where the feet are to stand, and how the body is carried over them.
+ *
+ * @param footings of both feet, left first, each foot's in the order of time
+ * @param carry of the whole body
+ */
+public record FootPlan(List<Footing> footings, Carry carry) {
+  public FootPlan {
+    footings = List.copyOf(footings);
+  }
+
+  /** Frames over which footings, with their eases, are not the same as in another. */
+  public List<Frames> differing(FootPlan other) {
+    List<Frames> differing = new ArrayList<>();
+    Set<Footing> mine = new HashSet<>(footings);
+    Set<Footing> theirs = new HashSet<>(other.footings);
+    mine.stream().filter(f -> !theirs.contains(f)).forEach(f -> differing.add(f.eased()));
+    theirs.stream().filter(f -> !mine.contains(f)).forEach(f -> differing.add(f.eased()));
+    return differing;
+  }
+}
