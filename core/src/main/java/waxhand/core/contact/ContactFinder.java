@@ -3,6 +3,7 @@ package waxhand.core.contact;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import waxhand.core.body.Side;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.signal.Running;
@@ -29,6 +30,15 @@ public final class ContactFinder {
   /** The height of resting feet over the floor wanders no quicker than this, seconds. */
   private static final double WANDER = 0.6;
 
+  /** A foot that turns quicker than this turns on its ball, radians a second. */
+  private static final double TURNING = Math.toRadians(20);
+
+  /** If it turns by more than this, radians. */
+  private static final double TURNED = Math.toRadians(12);
+
+  /** Turning is told over this time to either side, seconds. */
+  private static final double TURN_S = 0.05;
+
   private final ContactSettings settings;
   private final List<Surface> surfaces;
 
@@ -46,6 +56,9 @@ public final class ContactFinder {
     boolean[][] rests = rests(motion, courses, wander);
     wander = wander(courses, rests, count, rateHz);
     rests = rests(motion, courses, wander);
+    for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
+      turnOnBall(courses, rests, side, rateHz);
+    }
     List<Contact> contacts = new ArrayList<>();
     for (ContactPart part : ContactPart.values()) {
       if (courses.has(part)) {
@@ -119,6 +132,50 @@ public final class ContactFinder {
       state = state ? fromRest[n] : fromMove[n];
     }
     return states;
+  }
+
+  /** While a foot turns, its ball may rest, but heel and toe do not, slow as they are. */
+  private static void turnOnBall(
+      Courses courses, boolean[][] rests, Side side, double rateHz) {
+    ContactPart heel = ContactPart.ofSole(side, 0);
+    ContactPart ball = ContactPart.ofSole(side, 1);
+    ContactPart toe = ContactPart.ofSole(side, 2);
+    if (!courses.has(heel)) {
+      return;
+    }
+    double[] heading = headings(courses.of(heel), courses.of(toe));
+    int half = (int) Math.max(1, Math.round(TURN_S * rateHz));
+    int count = heading.length;
+    for (int n = 0; n < count; n++) {
+      int from = n;
+      while (n < count && rate(heading, n, half, rateHz) > TURNING) {
+        n++;
+      }
+      if (n > from && Math.abs(heading[n - 1] - heading[from]) > TURNED) {
+        for (int k = from; k < n; k++) {
+          boolean pivots = rests[ball.ordinal()][k];
+          rests[heel.ordinal()][k] &= !pivots;
+          rests[toe.ordinal()][k] &= !pivots;
+        }
+      }
+    }
+  }
+
+  private static double rate(double[] heading, int n, int half, double rateHz) {
+    int a = Math.max(0, n - half);
+    int b = Math.min(heading.length - 1, n + half);
+    return b > a ? Math.abs(heading[b] - heading[a]) * rateHz / (b - a) : 0;
+  }
+
+  /** Heading of the line from one course to another, without leaps of a full turn, radians. */
+  private static double[] headings(double[][] from, double[][] to) {
+    double[] heading = new double[from[0].length];
+    for (int n = 0; n < heading.length; n++) {
+      double is = Math.atan2(to[0][n] - from[0][n], to[2][n] - from[2][n]);
+      heading[n] =
+          n == 0 ? is : heading[n - 1] + Math.IEEEremainder(is - heading[n - 1], 2 * Math.PI);
+    }
+    return heading;
   }
 
   private List<Frames> runs(boolean[] rests, double rateHz) {

@@ -10,11 +10,11 @@ public final class PassKinds {
           DespikePass.KIND,
           GapFillPass.KIND,
           SmoothPass.KIND,
+          LevelPass.KIND,
+          PlantsPass.KIND,
           SplicePass.KIND,
           TrimPass.KIND,
-          ShiftPass.KIND,
-          LevelPass.KIND,
-          PlantsPass.KIND);
+          ShiftPass.KIND);
 
   private PassKinds() {}
 

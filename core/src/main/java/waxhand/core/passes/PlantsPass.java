@@ -13,6 +13,7 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactFinder;
+import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.ContactSettings;
 import waxhand.core.contact.FloorPlane;
 import waxhand.core.ik.Limb;
@@ -249,6 +250,37 @@ public record PlantsPass(
   /** With other plants of the artist's and other stretches without; to be searched again. */
   public PlantsPass withKept(List<Plant> plants, List<Contact> without) {
     return new PlantsPass(search, floorM, easeS, twist, ways, plants, without, Optional.empty());
+  }
+
+  /** With a plant made by hand. */
+  public PlantsPass plus(Plant plant) {
+    List<Plant> plants = new ArrayList<>(kept);
+    plants.add(plant);
+    return withKept(plants, barred);
+  }
+
+  /** With a plant changed by hand, whether it was found or made. */
+  public PlantsPass changed(Plant was, Plant now) {
+    return without(was).plus(now);
+  }
+
+  /** With a plant taken away; where it was found, the search does not bring it back. */
+  public PlantsPass without(Plant plant) {
+    List<Plant> plants = new ArrayList<>(kept);
+    List<Contact> without = new ArrayList<>(barred);
+    if (!plants.remove(plant)) {
+      without.add(new Contact(plant.part(), plant.frames()));
+    }
+    return withKept(plants, without);
+  }
+
+  /** With everything done by hand in these frames to a part forgotten: the search decides. */
+  public PlantsPass searched(ContactPart part, Frames frames) {
+    return withKept(
+        kept.stream().filter(p -> p.part() != part || p.frames().within(frames).isEmpty()).toList(),
+        barred.stream()
+            .filter(b -> b.part() != part || b.frames().within(frames).isEmpty())
+            .toList());
   }
 
   @Override

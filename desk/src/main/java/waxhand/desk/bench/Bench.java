@@ -37,6 +37,8 @@ import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.survey.Finding;
 import waxhand.desk.command.Commands;
+import waxhand.desk.contacts.ContactLanes;
+import waxhand.desk.contacts.Contacts;
 import waxhand.desk.curves.CurvesRoom;
 import waxhand.desk.findings.FindingsPanel;
 import waxhand.desk.findings.Worklist;
@@ -70,11 +72,13 @@ public final class Bench extends StackPane {
   private final Results results = new Results(session, jobs);
   private final Surveys surveys = new Surveys(session, jobs);
   private final Worklist worklist = new Worklist(session, surveys);
+  private final Contacts contacts = new Contacts(session);
   private final Palette palette = new Palette();
   private final Commands commands = new Commands(memory.keys());
   private final FileWork files = new FileWork(session, jobs, notices, memory);
   private final Viewport viewport;
   private final Lanes lanes;
+  private final ContactLanes contactLanes;
   private final CurvesRoom curves;
   private final PassPanel panel;
   private final Sheets sheets = new Sheets();
@@ -91,12 +95,15 @@ public final class Bench extends StackPane {
     Player.attach(session);
     viewport = new Viewport(session, palette, memory);
     new ProjectActions(session, commands, files, memory, this).add();
+    // before passes: Delete is of the selected contacts first
+    new ContactActions(session, commands, contacts).add();
     new PassActions(session, commands).add();
     new Actions(session, commands).add();
     new ViewActions(session, commands, viewport, notices::mention).add();
     FindingActions.add(commands, worklist, session);
     worklist.onVisit(f -> viewport.frameParts());
     lanes = new Lanes(session, results, worklist, palette);
+    contactLanes = new ContactLanes(session, contacts, palette);
     panel = new PassPanel(session, palette, commands);
     theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
     Head head = new Head(session, commands, files, memory);
@@ -109,7 +116,7 @@ public final class Bench extends StackPane {
     curves =
         new CurvesRoom(
             session, worklist.chosenProperty().map(f -> f.map(Finding::frames)), palette);
-    VBox time = new VBox(new Transport(session, commands), lanes, curves);
+    VBox time = new VBox(new Transport(session, commands), lanes, contactLanes, curves);
     showCurves(false);
     time.getStyleClass().add("wh-time");
     BorderPane plan = new BorderPane(viewport, new VBox(head, rail), panel, time, shelf);
@@ -247,6 +254,8 @@ public final class Bench extends StackPane {
     curves.setManaged(shown);
     lanes.setVisible(!shown);
     lanes.setManaged(!shown);
+    contactLanes.setVisible(!shown);
+    contactLanes.setManaged(!shown);
   }
 
   void changeTime() {
@@ -256,6 +265,7 @@ public final class Bench extends StackPane {
   private void repaint() {
     viewport.repaint();
     lanes.draw();
+    contactLanes.draw();
     curves.pane().draw();
     panel.repaint();
   }
@@ -293,6 +303,8 @@ public final class Bench extends StackPane {
   void leave() {
     if (sheets.isOpen()) {
       closeSheet();
+    } else if (!contacts.selectedProperty().get().isEmpty()) {
+      contacts.selectedProperty().set(List.of());
     } else if (!notices.clear()) {
       session.selectionProperty().set(new BitSet());
     }
@@ -357,6 +369,14 @@ public final class Bench extends StackPane {
 
   public Viewport viewport() {
     return viewport;
+  }
+
+  public Contacts contacts() {
+    return contacts;
+  }
+
+  public ContactLanes contactLanes() {
+    return contactLanes;
   }
 
   public Worklist worklist() {

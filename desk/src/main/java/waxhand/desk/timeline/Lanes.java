@@ -40,7 +40,7 @@ public final class Lanes extends TimeArea {
   private static final double LANES_TOP = NOTES_TOP + NOTES + 2;
 
   /** More lanes than these are scrolled. */
-  private static final int MOST_ROWS = 4;
+  private static final int MOST_ROWS = 3;
 
   private static final double GRAB = 6;
 

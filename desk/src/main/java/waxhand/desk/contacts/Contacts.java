@@ -1,0 +1,360 @@
+package waxhand.desk.contacts;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.UnaryOperator;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.beans.property.SimpleObjectProperty;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.evaluate.Evaluator.Stages;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.Place;
+import waxhand.core.passes.PlantsPass;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Timing;
+import waxhand.core.plants.FootPlan;
+import waxhand.core.plants.Footing;
+import waxhand.core.plants.Plant;
+import waxhand.desk.session.Flag;
+import waxhand.desk.session.Session;
+import waxhand.desk.session.WorkedOut;
+
+/**
+ * The contacts of the take on the bench: those of its Plants pass, or, while there is none, those a
+ * search finds in the result. An edit changes the pass, and adds one first where there is none.
+ */
+public final class Contacts {
+  /**
+   * What is there.
+   *
+   * @param plateId of the Plants pass; empty while there is none
+   * @param plants their frames counted in the raw take
+   * @param plan where feet stand, its frames counted as {@code timing} says
+   * @param timing of what goes into the pass
+   */
+  public record State(Optional<String> plateId, List<Plant> plants, FootPlan plan, Timing timing) {
+    static final State NONE =
+        new State(
+            Optional.empty(),
+            List.of(),
+            new FootPlan(List.of(), waxhand.core.plants.Carry.NONE),
+            Timing.all(1));
+  }
+
+  private final Session session;
+  private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.NONE);
+  private final ObjectProperty<List<Plant>> selected = new SimpleObjectProperty<>(List.of());
+  private final WorkedOut<Motion, Optional<PlantsPass>> search = new WorkedOut<>(Optional.empty());
+  private final WorkedOut<Slides.Key, Slides> slides = new WorkedOut<>(Slides.NONE);
+
+  public Contacts(Session session) {
+    this.session = session;
+    session.stagesProperty().addListener((o, a, b) -> refresh());
+    session.plateIdProperty().addListener((o, a, b) -> refresh());
+    session
+        .takeProperty()
+        .addListener(
+            (o, a, b) -> {
+              if (!a.map(t -> t.id()).equals(b.map(t -> t.id()))) {
+                selected.set(List.of());
+                refresh();
+              }
+            });
+  }
+
+  public ReadOnlyObjectProperty<State> stateProperty() {
+    return state.getReadOnlyProperty();
+  }
+
+  /** The plants that edits act on. */
+  public ObjectProperty<List<Plant>> selectedProperty() {
+    return selected;
+  }
+
+  private Slides.Key slidesKey() {
+    return new Slides.Key(session.motionAt(session.flagBProperty().get()), state.get().plants());
+  }
+
+  /** How the parts slide at flag B, as last worked out; {@code then} is run once it is known. */
+  public Slides slides(Runnable then) {
+    Slides.Key key = slidesKey();
+    Timing timing = session.timingAt(session.flagBProperty().get());
+    return slides.of(key, () -> Slides.of(key, timing), then);
+  }
+
+  /** The parts there is a lane for: those of the soles, and others that touch something. */
+  public List<ContactPart> parts() {
+    Set<ContactPart> parts = new TreeSet<>();
+    session
+        .takeProperty()
+        .get()
+        .ifPresent(
+            t -> {
+              for (ContactPart part : ContactPart.values()) {
+                if (part.isSole() && part.on(t.raw().motion().body()).isPresent()) {
+                  parts.add(part);
+                }
+              }
+            });
+    state.get().plants().forEach(p -> parts.add(p.part()));
+    return List.copyOf(parts);
+  }
+
+  // ---- keeping up --------------------------------------------------------------------------
+
+  private void refresh() {
+    Optional<Stages> stages = session.stagesProperty().get();
+    if (stages.isEmpty() || !session.hasTake()) {
+      state.set(State.NONE);
+      return;
+    }
+    OptionalInt index = plantsIndex(stages.get().chain());
+    State next =
+        index.isPresent() ? ofPass(stages.get(), index.getAsInt()) : ofSearch(stages.get());
+    state.set(next);
+    selected.set(selected.get().stream().filter(next.plants()::contains).toList());
+  }
+
+  /** The chosen Plants pass, or the last there is. */
+  private OptionalInt plantsIndex(Chain chain) {
+    OptionalInt found = OptionalInt.empty();
+    for (int k = 0; k < chain.size(); k++) {
+      Plate plate = chain.plates().get(k);
+      if (plate.pass() instanceof PlantsPass) {
+        if (session.plateIdProperty().get().equals(Optional.of(plate.id()))) {
+          return OptionalInt.of(k);
+        }
+        found = OptionalInt.of(k);
+      }
+    }
+    return found;
+  }
+
+  private State ofPass(Stages stages, int index) {
+    Plate plate = stages.chain().plates().get(index);
+    Timing timing = stages.chain().timing(session.frames(), index);
+    Optional<PlantsPass.Found> found =
+        stages.passes().get(index) instanceof PlantsPass p ? p.found() : Optional.empty();
+    if (found.isEmpty()) {
+      // muted: what was done by hand is still to be seen
+      List<Plant> kept = ((PlantsPass) plate.pass()).kept();
+      return new State(Optional.of(plate.id()), kept, State.NONE.plan(), timing);
+    }
+    return state(Optional.of(plate.id()), found.get(), timing);
+  }
+
+  private static State state(Optional<String> id, PlantsPass.Found found, Timing timing) {
+    List<Plant> plants =
+        timing.isPlain()
+            ? found.plants()
+            : found.plants().stream().map(p -> raw(p, timing)).toList();
+    return new State(id, plants, found.plan(), timing);
+  }
+
+  private static Plant raw(Plant p, Timing timing) {
+    return new Plant(
+        p.part(),
+        timing.raw(p.frames()),
+        p.easeIn(),
+        p.easeOut(),
+        p.strength(),
+        p.move(),
+        p.muted(),
+        p.byHand());
+  }
+
+  private State ofSearch(Stages stages) {
+    if (!stages.whole()) {
+      return state.get();
+    }
+    Motion result = stages.result();
+    Optional<PlantsPass> found =
+        search.of(
+            result,
+            () -> Optional.of(PlantsPass.KIND.defaults().settled(result, Place.ALL)),
+            this::refresh);
+    return search.knows(result)
+        ? state(
+            Optional.empty(),
+            found.orElseThrow().found().orElseThrow(),
+            session.timingAt(Flag.RESULT))
+        : state.get();
+  }
+
+  // ---- editing -----------------------------------------------------------------------------
+
+  /** Changes the Plants pass; puts one at the end of the chain first where there is none. */
+  public void edit(String name, Object mergeKey, UnaryOperator<PlantsPass> change) {
+    if (!session.hasTake()) {
+      return;
+    }
+    Optional<String> id = state.get().plateId().filter(i -> session.chain().indexOf(i).isPresent());
+    String plate = id.orElseGet(() -> session.chain().freshId(PlantsPass.KIND));
+    session.editChain(
+        name,
+        mergeKey,
+        chain -> {
+          Chain with =
+              id.isPresent()
+                  ? chain
+                  : chain.inserted(chain.size(), Plate.of(plate, PlantsPass.KIND.defaults()));
+          return with.changed(plate, p -> p.withPass(change.apply((PlantsPass) p.pass())));
+        });
+    if (id.isEmpty()) {
+      session.plateIdProperty().set(Optional.of(plate));
+    }
+  }
+
+  /**
+   * Changes plants, which stay selected.
+   *
+   * @param change from what each was to what it is
+   */
+  public void change(
+      String name, Object mergeKey, List<Plant> plants, UnaryOperator<Plant> change) {
+    List<Plant> changed = new ArrayList<>();
+    plants.forEach(p -> changed.add(change.apply(p)));
+    edit(
+        name,
+        mergeKey,
+        pass -> {
+          PlantsPass next = pass;
+          for (int n = 0; n < changed.size(); n++) {
+            next = next.changed(plants.get(n), changed.get(n));
+          }
+          return next;
+        });
+    expect(plants, changed);
+  }
+
+  /** Shows what an edit comes to until it has been worked out. */
+  private void expect(List<Plant> gone, List<Plant> come) {
+    State now = state.get();
+    List<Plant> plants = new ArrayList<>(now.plants());
+    plants.removeAll(gone);
+    plants.addAll(come);
+    plants.sort(Comparator.comparingInt((Plant p) -> p.frames().from()).thenComparing(Plant::part));
+    state.set(new State(now.plateId(), List.copyOf(plants), now.plan(), now.timing()));
+    selected.set(List.copyOf(come));
+  }
+
+  public void remove(List<Plant> plants) {
+    edit(
+        "remove " + words(plants),
+        null,
+        pass -> {
+          PlantsPass next = pass;
+          for (Plant plant : plants) {
+            next = next.without(plant);
+          }
+          return next;
+        });
+    expect(plants, List.of());
+  }
+
+  public void add(ContactPart part, Frames frames, Object mergeKey) {
+    int ease = (int) Math.round(0.2 * session.rateHz());
+    Plant plant = Plant.found(part, frames, ease, ease).withFrames(frames);
+    edit("add contact of " + part.words(), mergeKey, pass -> pass.plus(plant));
+    expect(List.of(), List.of(plant));
+  }
+
+  /** Splits the plants that reach over a frame into two, a frame of neither between them. */
+  public void split(List<Plant> plants, int frame) {
+    List<Plant> over =
+        plants.stream()
+            .filter(p -> p.frames().from() < frame && frame < p.frames().to() - 1)
+            .toList();
+    if (over.isEmpty()) {
+      return;
+    }
+    List<Plant> parts = new ArrayList<>();
+    for (Plant p : over) {
+      int short0 = Math.min(p.easeIn(), 2);
+      parts.add(p.withFrames(new Frames(p.frames().from(), frame)).withEases(p.easeIn(), short0));
+      parts.add(
+          p.withFrames(new Frames(frame + 1, p.frames().to())).withEases(short0, p.easeOut()));
+    }
+    edit(
+        "split " + words(over),
+        null,
+        pass -> {
+          PlantsPass next = pass;
+          for (Plant p : over) {
+            next = next.without(p);
+          }
+          for (Plant p : parts) {
+            next = next.plus(p);
+          }
+          return next;
+        });
+    expect(over, parts);
+  }
+
+  /** Joins each part's plants among these into one, across what lies between. */
+  public void join(List<Plant> plants) {
+    List<Plant> joined = new ArrayList<>();
+    List<Plant> gone = new ArrayList<>();
+    for (ContactPart part : ContactPart.values()) {
+      List<Plant> own =
+          plants.stream()
+              .filter(p -> p.part() == part)
+              .sorted(Comparator.comparingInt(p -> p.frames().from()))
+              .toList();
+      if (own.size() < 2) {
+        continue;
+      }
+      Plant first = own.get(0);
+      Plant last = own.get(own.size() - 1);
+      Frames all = new Frames(first.frames().from(), last.frames().to());
+      // what lies between goes too
+      state.get().plants().stream()
+          .filter(p -> p.part() == part && !p.frames().within(all).isEmpty())
+          .forEach(gone::add);
+      joined.add(first.withFrames(all).withEases(first.easeIn(), last.easeOut()));
+    }
+    if (joined.isEmpty()) {
+      return;
+    }
+    edit(
+        "join " + words(joined),
+        null,
+        pass -> {
+          PlantsPass next = pass;
+          for (Plant p : gone) {
+            next = next.without(p);
+          }
+          for (Plant p : joined) {
+            next = next.plus(p);
+          }
+          return next;
+        });
+    expect(gone, joined);
+  }
+
+  /** In a few words, such as "contact of left heel" or "3 contacts". */
+  public static String words(List<Plant> plants) {
+    return plants.size() == 1
+        ? "contact of " + plants.get(0).part().words()
+        : plants.size() + " contacts";
+  }
+
+  /** All plants of a footing, as they stand in the state. */
+  public List<Plant> plantsOf(Footing footing) {
+    Timing timing = state.get().timing();
+    List<Plant> wanted =
+        timing.isPlain()
+            ? footing.plants()
+            : footing.plants().stream().map(p -> raw(p, timing)).toList();
+    return state.get().plants().stream().filter(wanted::contains).toList();
+  }
+}
