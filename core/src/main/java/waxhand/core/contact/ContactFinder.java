@@ -135,8 +135,7 @@ public final class ContactFinder {
   }
 
   /** While a foot turns, its ball may rest, but heel and toe do not, slow as they are. */
-  private static void turnOnBall(
-      Courses courses, boolean[][] rests, Side side, double rateHz) {
+  private static void turnOnBall(Courses courses, boolean[][] rests, Side side, double rateHz) {
     ContactPart heel = ContactPart.ofSole(side, 0);
     ContactPart ball = ContactPart.ofSole(side, 1);
     ContactPart toe = ContactPart.ofSole(side, 2);

@@ -1,5 +1,6 @@
 package waxhand.core.ik;
 
+import java.util.Arrays;
 import waxhand.core.maths.Quats;
 
 /**
@@ -62,6 +63,13 @@ public final class LimbSolver {
     }
     double a = length(u);
     double b = length(v);
+    if (a < 1e-9 || b < 1e-9) {
+      // a bone without length cannot be turned anywhere
+      Arrays.fill(turns, 0);
+      turns[3] = 1;
+      turns[7] = 1;
+      return Math.abs(length(way) - length(line));
+    }
     double is = length(line);
     double wanted = length(way);
     double reach = within(wanted, is, a + b);
@@ -83,7 +91,7 @@ public final class LimbSolver {
     }
     arc(line, way, swing, 0);
     if (aside != 0) {
-      double s = Math.sin(aside / 2) / length(way);
+      double s = Math.sin(aside / 2) / Math.max(1e-12, length(way));
       double[] spin = {s * way[0], s * way[1], s * way[2], Math.cos(aside / 2)};
       Quats.multiply(spin, 0, swing, 0, swing, 0);
     }

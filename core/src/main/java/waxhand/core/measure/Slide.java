@@ -18,7 +18,7 @@ public record Slide(double[] speedsMms, double[] trail) {
   private static final int STEPS = 40;
 
   /** A step lasts at least this long, seconds. */
-  private static final double SHORTEST = 0.12;
+  private static final double SHORTEST = 0.2;
 
   private static final Slide NONE = new Slide(new double[0], new double[0]);
 

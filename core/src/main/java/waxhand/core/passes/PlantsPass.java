@@ -255,7 +255,7 @@ public record PlantsPass(
   /** With a plant made by hand. */
   public PlantsPass plus(Plant plant) {
     List<Plant> plants = new ArrayList<>(kept);
-    plants.add(plant);
+    plants.add(plant.madeByHand());
     return withKept(plants, barred);
   }
 

@@ -59,6 +59,11 @@ public record Plant(
     return new Plant(part, frames, easeIn, easeOut, 1, Move.NONE, false, false);
   }
 
+  /** The same as one that the artist made. */
+  public Plant madeByHand() {
+    return withMuted(muted);
+  }
+
   public Plant withFrames(Frames other) {
     return new Plant(part, other, easeIn, easeOut, strength, move, muted, true);
   }

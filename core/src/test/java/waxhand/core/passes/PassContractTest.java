@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -16,10 +17,12 @@ import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.Role;
+import waxhand.core.contact.ContactPart;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.plants.Plant;
 
 /** What every kind of pass must keep to, and what the single kinds promise. */
 class PassContractTest {
@@ -42,8 +45,18 @@ class PassContractTest {
             : kind.id().equals("shift")
                 ? new ShiftPass(
                     new ShiftPass.Turn(0.1, 0, 0.2), new ShiftPass.Move(0.1, 0, 0), 0.05)
-                : kind.id().equals("smooth") ? SmoothPass.lowPass(4, 2) : kind.defaults();
+                : kind.id().equals("smooth")
+                    ? SmoothPass.lowPass(4, 2)
+                    : kind.id().equals("plants") ? planted() : kind.defaults();
     return Plate.of("p", pass);
+  }
+
+  private static Pass planted() {
+    PlantsPass pass = PlantsPass.KIND.defaults();
+    for (ContactPart part : List.of(ContactPart.LEFT_BALL, ContactPart.LEFT_HEEL)) {
+      pass = pass.plus(Plant.found(part, new Frames(300, 380), 20, 20));
+    }
+    return pass;
   }
 
   @Test

@@ -93,7 +93,7 @@ public final class Bench extends StackPane {
     getStyleClass().add("wh-bench");
     getChildren().add(palette);
     Player.attach(session);
-    viewport = new Viewport(session, palette, memory);
+    viewport = new Viewport(session, palette, memory, contacts);
     new ProjectActions(session, commands, files, memory, this).add();
     // before passes: Delete is of the selected contacts first
     new ContactActions(session, commands, contacts).add();

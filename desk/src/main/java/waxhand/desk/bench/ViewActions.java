@@ -59,6 +59,12 @@ final class ViewActions {
         "F",
         session::hasTake,
         viewport::frameParts);
+    always(
+        "prints",
+        "Show or hide prints on the ground",
+        "",
+        "G",
+        () -> viewport.printsShownProperty().set(!viewport.printsShownProperty().get()));
     commands.add(
         GROUP,
         "isolate",

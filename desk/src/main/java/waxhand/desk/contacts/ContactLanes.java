@@ -61,12 +61,13 @@ public final class ContactLanes extends TimeArea {
     super(session);
     this.contacts = contacts;
     this.painter = new ContactPainter(contacts, palette, canvas);
+    hidePlayheadTop();
     setId("contact-lanes");
     setAccessibleRole(AccessibleRole.NODE);
     setAccessibleText("Contacts of heels, balls and toes over time");
     contacts.stateProperty().addListener((o, a, b) -> changed());
     contacts.selectedProperty().addListener((o, a, b) -> draw());
-    session.flagBProperty().addListener((o, a, b) -> draw());
+    contacts.slidesProperty().addListener((o, a, b) -> draw());
     session.takeProperty().addListener((o, a, b) -> changed());
     addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
     addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
@@ -135,7 +136,7 @@ public final class ContactLanes extends TimeArea {
   @Override
   protected void paint() {
     if (session.hasTake() && isWide()) {
-      painter.paint(scale(), contacts.parts(), this::draw);
+      painter.paint(scale(), contacts.parts());
     }
   }
 
@@ -202,7 +203,7 @@ public final class ContactLanes extends TimeArea {
 
   private String words(Plant plant) {
     double rate = session.rateHz();
-    Optional<Slide> slide = contacts.slides(this::draw).of(plant);
+    Optional<Slide> slide = contacts.slidesProperty().get().of(plant);
     return String.format(
         "%s, frames %d to %d, %.2f s%s%nease %d in, %d out; %s%s",
         plant.part().words(),
@@ -250,13 +251,8 @@ public final class ContactLanes extends TimeArea {
       }
       contacts.selectedProperty().set(List.copyOf(next));
     } else if (!now.contains(plant)) {
-      contacts.selectedProperty().set(List.of(plant));
+      contacts.choose(List.of(plant));
     }
-    contacts
-        .stateProperty()
-        .get()
-        .plateId()
-        .ifPresent(id -> session.plateIdProperty().set(Optional.of(id)));
   }
 
   private void dragged(MouseEvent e) {

@@ -18,10 +18,10 @@ import waxhand.desk.timeline.TimeScale;
 /** Draws the lanes of contacts. */
 final class ContactPainter {
   /** A part that slides so fast is as bad as can be shown, mm/s. */
-  private static final double WORST_MMS = 160;
+  private static final double WORST_MMS = 70;
 
   /** Slides below this are none, mm/s. */
-  private static final double CALM_MMS = 15;
+  private static final double CALM_MMS = 12;
 
   private final Contacts contacts;
   private final Palette palette;
@@ -35,8 +35,8 @@ final class ContactPainter {
     this.g = canvas.getGraphicsContext2D();
   }
 
-  void paint(TimeScale scale, List<ContactPart> parts, Runnable again) {
-    Slides slides = contacts.slides(again);
+  void paint(TimeScale scale, List<ContactPart> parts) {
+    Slides slides = contacts.slidesProperty().get();
     List<Plant> plants = contacts.stateProperty().get().plants();
     List<Plant> selected = contacts.selectedProperty().get();
     for (int row = 0; row < parts.size(); row++) {

@@ -3,6 +3,7 @@ package waxhand.desk.contacts;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -54,12 +55,15 @@ public final class Contacts {
   private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.NONE);
   private final ObjectProperty<List<Plant>> selected = new SimpleObjectProperty<>(List.of());
   private final WorkedOut<Motion, Optional<PlantsPass>> search = new WorkedOut<>(Optional.empty());
-  private final WorkedOut<Slides.Key, Slides> slides = new WorkedOut<>(Slides.NONE);
+  private final WorkedOut<Slides.Key, Slides> sliding = new WorkedOut<>(Slides.NONE);
+  private final ReadOnlyObjectWrapper<Slides> slides = new ReadOnlyObjectWrapper<>(Slides.NONE);
 
   public Contacts(Session session) {
     this.session = session;
     session.stagesProperty().addListener((o, a, b) -> refresh());
     session.plateIdProperty().addListener((o, a, b) -> refresh());
+    session.flagBProperty().addListener((o, a, b) -> slide());
+    state.addListener((o, a, b) -> slide());
     session
         .takeProperty()
         .addListener(
@@ -84,11 +88,16 @@ public final class Contacts {
     return new Slides.Key(session.motionAt(session.flagBProperty().get()), state.get().plants());
   }
 
-  /** How the parts slide at flag B, as last worked out; {@code then} is run once it is known. */
-  public Slides slides(Runnable then) {
-    Slides.Key key = slidesKey();
+  /** How the parts slide at flag B, as last worked out. */
+  public ReadOnlyObjectProperty<Slides> slidesProperty() {
+    return slides.getReadOnlyProperty();
+  }
+
+  private void slide() {
+    Slides.Key key =
+        new Slides.Key(session.motionAt(session.flagBProperty().get()), state.get().plants());
     Timing timing = session.timingAt(session.flagBProperty().get());
-    return slides.of(key, () -> Slides.of(key, timing), then);
+    slides.set(sliding.of(key, () -> Slides.of(key, timing), this::slide));
   }
 
   /** The parts there is a lane for: those of the soles, and others that touch something. */
@@ -121,6 +130,7 @@ public final class Contacts {
     State next =
         index.isPresent() ? ofPass(stages.get(), index.getAsInt()) : ofSearch(stages.get());
     state.set(next);
+    slide();
     selected.set(selected.get().stream().filter(next.plants()::contains).toList());
   }
 
@@ -172,16 +182,18 @@ public final class Contacts {
         p.byHand());
   }
 
+  /** A search that carries nothing anywhere: what is there is shown where it is. */
+  private static PlantsPass inPlace() {
+    return PlantsPass.KIND.of(Map.of("follow", 0.0));
+  }
+
   private State ofSearch(Stages stages) {
     if (!stages.whole()) {
       return state.get();
     }
     Motion result = stages.result();
     Optional<PlantsPass> found =
-        search.of(
-            result,
-            () -> Optional.of(PlantsPass.KIND.defaults().settled(result, Place.ALL)),
-            this::refresh);
+        search.of(result, () -> Optional.of(inPlace().settled(result, Place.ALL)), this::refresh);
     return search.knows(result)
         ? state(
             Optional.empty(),
@@ -348,13 +360,21 @@ public final class Contacts {
         : plants.size() + " contacts";
   }
 
-  /** All plants of a footing, as they stand in the state. */
+  /** Selects plants, and with them the pass they belong to. */
+  public void choose(List<Plant> plants) {
+    selected.set(List.copyOf(plants));
+    state.get().plateId().ifPresent(id -> session.plateIdProperty().set(Optional.of(id)));
+  }
+
+  /** The plants of a footing as they stand now, edits on their way counted. */
   public List<Plant> plantsOf(Footing footing) {
     Timing timing = state.get().timing();
-    List<Plant> wanted =
-        timing.isPlain()
-            ? footing.plants()
-            : footing.plants().stream().map(p -> raw(p, timing)).toList();
-    return state.get().plants().stream().filter(wanted::contains).toList();
+    return state.get().plants().stream()
+        .filter(
+            p ->
+                footing.plants().stream()
+                    .anyMatch(
+                        f -> f.part() == p.part() && timing.raw(f.frames()).equals(p.frames())))
+        .toList();
   }
 }

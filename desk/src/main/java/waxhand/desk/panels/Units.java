@@ -7,8 +7,8 @@ final class Units {
   /** Shown numbers per inner number. */
   static double perInner(String unit) {
     return switch (unit) {
-      case "mm" -> 1000;
-      case "cm" -> 100;
+      case "mm", "mm/s" -> 1000;
+      case "cm", "%" -> 100;
       case "°" -> 180 / Math.PI;
       default -> 1;
     };
@@ -16,7 +16,8 @@ final class Units {
 
   static int decimals(String unit) {
     return switch (unit) {
-      case "Hz" -> 2;
+      case "Hz", "s" -> 2;
+      case "mm/s", "%" -> 0;
       default -> 1;
     };
   }

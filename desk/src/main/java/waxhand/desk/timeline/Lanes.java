@@ -37,7 +37,6 @@ public final class Lanes extends TimeArea {
   static final double NOTES_TOP = HEAT_TOP + 6 * HEAT + 2;
   static final double NOTES = 18;
   static final double ROW = 24;
-  private static final double LANES_TOP = NOTES_TOP + NOTES + 2;
 
   /** More lanes than these are scrolled. */
   private static final int MOST_ROWS = 3;
@@ -111,13 +110,22 @@ public final class Lanes extends TimeArea {
         .orElse("frame " + frame);
   }
 
+  /** Where the lanes begin: below the notes where there are any. */
+  private double lanesTop() {
+    return NOTES_TOP + (hasNotes() ? NOTES + 2 : 2);
+  }
+
+  private boolean hasNotes() {
+    return session.takeProperty().get().map(t -> !t.notes().isEmpty()).orElse(false);
+  }
+
   private List<Plate> rows() {
     return session.chain().plates().stream().filter(p -> p.pass().kind().local()).toList();
   }
 
   @Override
   protected double computePrefHeight(double width) {
-    return LANES_TOP + ROW * Math.max(1, Math.min(MOST_ROWS, rows().size())) + 8;
+    return lanesTop() + ROW * Math.max(1, Math.min(MOST_ROWS, rows().size())) + 8;
   }
 
   @Override
@@ -149,12 +157,12 @@ public final class Lanes extends TimeArea {
   }
 
   private double rowTop(int row) {
-    return LANES_TOP + (row - firstRow()) * ROW;
+    return lanesTop() + (row - firstRow()) * ROW;
   }
 
   /** The row at a height, whether or not there is one. */
   private int rowAt(double y) {
-    return firstRow() + (int) Math.floor((y - LANES_TOP) / ROW);
+    return firstRow() + (int) Math.floor((y - lanesTop()) / ROW);
   }
 
   private TimeScale scale() {
@@ -179,7 +187,9 @@ public final class Lanes extends TimeArea {
     painter.ruler(scale);
     painter.overview(scale);
     painter.heat(scale);
-    painter.notes(scale);
+    if (hasNotes()) {
+      painter.notes(scale);
+    }
     painter.cuts(scale);
     List<Plate> rows = rows();
     int shown = Math.min(MOST_ROWS, rows.size());
@@ -240,7 +250,7 @@ public final class Lanes extends TimeArea {
     }
     int row = rowAt(y);
     List<Plate> rows = rows();
-    if (row < rows.size() && y >= LANES_TOP) {
+    if (row < rows.size() && y >= lanesTop()) {
       return Optional.of(spanHandle(rows.get(row), x, y - rowTop(row), scale));
     }
     return Optional.of(new Scrub());
@@ -248,7 +258,7 @@ public final class Lanes extends TimeArea {
 
   /** The note whose flag is there. */
   private Optional<Note> noteAt(double x, double y) {
-    if (y < NOTES_TOP || y >= NOTES_TOP + NOTES) {
+    if (!hasNotes() || y < NOTES_TOP || y >= NOTES_TOP + NOTES) {
       return Optional.empty();
     }
     return session.takeProperty().get().orElseThrow().notes().stream()
@@ -357,7 +367,7 @@ public final class Lanes extends TimeArea {
     requestFocus();
     pressX = e.getX();
     int row = rowAt(e.getY());
-    if (e.getY() >= LANES_TOP && row < rows().size()) {
+    if (e.getY() >= lanesTop() && row < rows().size()) {
       session.plateIdProperty().set(Optional.of(rows().get(row).id()));
     }
     if (session.hasTake()) {

@@ -22,6 +22,11 @@ public final class Playhead extends Region {
     getChildren().addAll(line, top);
   }
 
+  /** A line alone, for areas below one that has the top. */
+  void hideTop() {
+    top.setVisible(false);
+  }
+
   /** Stands at {@code x} of its parent from {@code y} on. */
   public void place(double x, double y, double height) {
     resizeRelocate(x - WIDTH / 2, y, WIDTH, height);

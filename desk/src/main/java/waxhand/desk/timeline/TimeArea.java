@@ -24,6 +24,11 @@ public abstract class TimeArea extends Region {
     session.frameProperty().addListener((o, a, b) -> placePlayhead());
   }
 
+  /** Shows the playhead as a line alone, for areas below one that has its top. */
+  protected final void hidePlayheadTop() {
+    playhead.hideTop();
+  }
+
   /** Draws everything on the canvas. */
   protected abstract void paint();
 

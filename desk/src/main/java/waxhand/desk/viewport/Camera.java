@@ -93,4 +93,26 @@ record Camera(Vector3dc target, double yawRad, double pitchRad, double heightM, 
     dest[2] = depth;
     return depth > 0.01;
   }
+
+  /**
+   * Where the line of sight through a pixel meets a level plane; where it hardly does, the place at
+   * the depth of {@code near}, moved aside alone.
+   *
+   * @param near a place of the plane that is near, metres
+   */
+  Vector3d ground(double px, double py, double width, double height, Vector3dc near) {
+    double scale = Math.tan(fieldRad() / 2) / (0.5 * height);
+    double across = (px - 0.5 * width) * scale;
+    double over = (0.5 * height - py) * scale;
+    Vector3d sight = back().negate().fma(across, right()).fma(over, up());
+    Vector3d eye = eye();
+    if (Math.abs(sight.y) < 0.05) {
+      double depth = new Vector3d(near).sub(eye).dot(back().negate());
+      Vector3d place = new Vector3d(eye).fma(depth, sight);
+      double aside = place.sub(near).dot(right());
+      return new Vector3d(near).fma(aside, right());
+    }
+    double t = (near.y() - eye.y) / sight.y;
+    return new Vector3d(eye).fma(t, sight);
+  }
 }

@@ -10,6 +10,7 @@ import waxhand.desk.theme.Palette.Ink;
 /** The 3D part of a view: ground, figure and shadow. Only for machines that can draw it. */
 final class SolidWax {
   private final Ground ground = new Ground();
+  private final PrintGround prints = new PrintGround();
   private final Figure figure = new Figure();
   private final Solid room = new Solid();
 
@@ -19,7 +20,7 @@ final class SolidWax {
   private double opacity = 1;
 
   SolidWax() {
-    room.addFlat(ground, figure.shadow());
+    room.addFlat(ground, prints, figure.shadow());
     room.addShaded(figure.wax());
     clearWax.scene().setFill(Color.TRANSPARENT);
     clearWax.scene().setVisible(false);
@@ -47,6 +48,7 @@ final class SolidWax {
   void paint(Palette palette, BitSet chosen) {
     room.scene().setFill(palette.get(Ink.PAPER));
     ground.paint(palette);
+    prints.paint(palette);
     figure.paint(palette, chosen);
   }
 
@@ -66,6 +68,11 @@ final class SolidWax {
       layer.setWidth(width);
       layer.setHeight(height);
     }
+  }
+
+  /** Lays prints on the ground. */
+  void show(List<Print> others) {
+    prints.show(others);
   }
 
   /** Draws a solved pose as the camera sees it. */

@@ -1,6 +1,7 @@
 package waxhand.desk.viewport;
 
 import java.util.BitSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -22,6 +23,7 @@ public final class View extends Pane {
   private final Aspect aspect;
   private final Optional<SolidWax> solid;
   private final Overlay overlay;
+  private final PrintMarks marks;
   private final Label name = new Label();
   private final Picking picking = new Picking();
   private final Posed wire = new Posed();
@@ -32,6 +34,8 @@ public final class View extends Pane {
   private int waxFrame;
   private BitSet selection = new BitSet();
   private BitSet isolated = new BitSet();
+  private List<Print> prints = List.of();
+  private Optional<Grips> grips = Optional.empty();
   private boolean wireShown = true;
   private boolean strokes;
   private Consumer<Camera> turned = c -> {};
@@ -55,8 +59,9 @@ public final class View extends Pane {
     name.setMouseTransparent(true);
     overlay = new Overlay(palette);
     solid.ifPresent(s -> getChildren().addAll(s.layers()));
-    getChildren().addAll(overlay, name);
-    new ViewHands(this, () -> touched.run(), e -> picked.accept(pick(e.getX(), e.getY())));
+    marks = new PrintMarks(palette);
+    getChildren().addAll(overlay, marks, name);
+    new ViewHands(this, () -> touched.run(), e -> clicked(e.getX(), e.getY()));
     setMinSize(60, 60);
     repaint();
   }
@@ -65,6 +70,30 @@ public final class View extends Pane {
 
   void onPick(IntConsumer action) {
     picked = action;
+  }
+
+  /** The handles that are in this view. */
+  void setGrips(Grips others) {
+    grips = Optional.of(others);
+  }
+
+  Optional<Grips> grips() {
+    return grips;
+  }
+
+  private void clicked(double x, double y) {
+    int joint = pick(x, y);
+    if (joint >= 0 || grips.isEmpty() || !grips.get().click(this, x, y)) {
+      picked.accept(joint);
+    }
+  }
+
+  /** Shows prints on the ground. */
+  void setPrints(List<Print> others) {
+    if (!others.isEmpty() || !prints.isEmpty()) {
+      prints = others;
+      draw();
+    }
   }
 
   void onTouch(Runnable action) {
@@ -178,6 +207,8 @@ public final class View extends Pane {
     solid.ifPresent(s -> s.resize(w, h));
     overlay.setWidth(w);
     overlay.setHeight(h);
+    marks.setWidth(w);
+    marks.setHeight(h);
     name.autosize();
     name.relocate(4, 4);
     draw();
@@ -190,6 +221,8 @@ public final class View extends Pane {
     wax.solve(waxFrame);
     wire.solve(wireFrame);
     solid.ifPresent(s -> s.draw(camera, wax));
+    solid.ifPresent(s -> s.show(prints));
+    marks.draw(camera, prints, !isSolid());
     overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax);
   }
 }

@@ -8,8 +8,9 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 
 /**
- * Mouse and keys of a view: drag turns, drag with the right or middle button or Shift moves, the
- * wheel zooms, a click picks; Alt+arrows turn, with Shift move, Alt with plus and minus zoom.
+ * Mouse and keys of a view: a drag on a handle is the handle's, elsewhere drag turns, drag with the
+ * right or middle button or Shift moves, the wheel zooms, a click picks; Alt+arrows turn, with
+ * Shift move, Alt with plus and minus zoom.
  */
 final class ViewHands {
   /** A hand that moves less than this has clicked, pixels. */
@@ -20,6 +21,7 @@ final class ViewHands {
   private double lastX;
   private double lastY;
   private boolean dragged;
+  private boolean gripping;
 
   ViewHands(View view, Runnable touched, Consumer<MouseEvent> clicked) {
     this.view = view;
@@ -41,6 +43,9 @@ final class ViewHands {
     lastX = e.getX();
     lastY = e.getY();
     dragged = false;
+    gripping =
+        e.getButton() == MouseButton.PRIMARY
+            && view.grips().map(g -> g.press(view, e.getX(), e.getY())).orElse(false);
     e.consume();
   }
 
@@ -53,6 +58,11 @@ final class ViewHands {
     dragged = true;
     lastX = e.getX();
     lastY = e.getY();
+    if (gripping) {
+      view.grips().ifPresent(g -> g.drag(view, e.getX(), e.getY()));
+      e.consume();
+      return;
+    }
     Camera camera = view.camera();
     boolean turn = e.getButton() == MouseButton.PRIMARY && !camera.parallel() && !e.isShiftDown();
     view.setCamera(
@@ -63,7 +73,10 @@ final class ViewHands {
   }
 
   private void released(MouseEvent e) {
-    if (!dragged && e.getButton() == MouseButton.PRIMARY) {
+    if (gripping) {
+      gripping = false;
+      view.grips().ifPresent(Grips::release);
+    } else if (!dragged && e.getButton() == MouseButton.PRIMARY) {
       clicked.accept(e);
     }
     e.consume();

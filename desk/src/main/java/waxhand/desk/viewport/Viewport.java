@@ -12,6 +12,7 @@ import waxhand.core.body.Body;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.SmoothPass;
+import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
@@ -42,6 +43,9 @@ public final class Viewport extends Pane {
 
   private final Session session;
   private final Memory memory;
+  private final Contacts contacts;
+  private final PrintHands printHands;
+  private final BooleanProperty printsShown = new SimpleBooleanProperty(true);
   private final List<View> views = new ArrayList<>();
   private final View beside;
   private final BooleanProperty twoUp = new SimpleBooleanProperty();
@@ -55,14 +59,17 @@ public final class Viewport extends Pane {
   private final WorkedOut<Body, Skins> skins = new WorkedOut<>(Skins.NONE);
   private BitSet isolated = new BitSet();
 
-  public Viewport(Session session, Palette palette, Memory memory) {
+  public Viewport(Session session, Palette palette, Memory memory, Contacts contacts) {
     this.session = session;
+    this.contacts = contacts;
+    this.printHands = new PrintHands(contacts, session::settle);
     this.memory = memory;
     setId("viewport");
     for (Aspect aspect : Aspect.values()) {
       View view = new View(palette, aspect);
       view.onPick(this::picked);
       view.onTouch(() -> active = view);
+      view.setGrips(printHands);
       views.add(view);
     }
     beside = new View(palette, Aspect.PERSPECTIVE);
@@ -93,6 +100,10 @@ public final class Viewport extends Pane {
     session.stagesProperty().addListener((o, was, is) -> refresh());
     session.flagAProperty().addListener((o, was, is) -> refresh());
     session.flagBProperty().addListener((o, was, is) -> refresh());
+    contacts.stateProperty().addListener((o, was, is) -> prints());
+    contacts.selectedProperty().addListener((o, was, is) -> prints());
+    contacts.slidesProperty().addListener((o, was, is) -> prints());
+    printsShown.addListener((o, was, is) -> prints());
     session
         .selectionProperty()
         .addListener(
@@ -116,6 +127,17 @@ public final class Viewport extends Pane {
   private void strokes() {
     boolean smooths = session.plate().map(p -> p.pass().kind() == SmoothPass.KIND).orElse(false);
     views.forEach(v -> v.setStrokes(smooths));
+  }
+
+  /** Whether prints are shown on the ground. */
+  public BooleanProperty printsShownProperty() {
+    return printsShown;
+  }
+
+  private void prints() {
+    List<Print> prints = printsShown.get() ? Prints.at(session, contacts) : List.of();
+    printHands.show(prints);
+    shown().forEach(v -> v.setPrints(prints));
   }
 
   public BooleanProperty followProperty() {
@@ -277,6 +299,7 @@ public final class Viewport extends Pane {
       beside.setName("A: " + session.flagAProperty().get().words(chain), true);
       active.setName("B: " + session.flagBProperty().get().words(chain), true);
     }
+    prints();
     String take = session.takeProperty().get().map(t -> t.id()).orElse("");
     if (now.isPresent() && !take.equals(framedTake)) {
       framedTake = take;

@@ -1,0 +1,142 @@
+package waxhand.desk.viewport;
+
+import java.util.List;
+import java.util.Locale;
+import javafx.scene.canvas.Canvas;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import waxhand.core.body.Side;
+import waxhand.core.plants.Plant;
+import waxhand.desk.theme.Palette;
+import waxhand.desk.theme.Palette.Ink;
+
+/** What is drawn flat of prints: trails, outlines, handles and numbers. */
+final class PrintMarks extends Canvas {
+  /** Slides below this have no trail, mm. */
+  private static final double LEAST_MM = 4;
+
+  /** Radius of the circle by which a print is moved, pixels. */
+  static final double GRIP_PX = 8;
+
+  private final Palette palette;
+  private final double[] a = new double[3];
+  private final double[] b = new double[3];
+
+  PrintMarks(Palette palette) {
+    this.palette = palette;
+    setMouseTransparent(true);
+  }
+
+  /**
+   * @param flat whether prints are to be filled, for machines without 3D
+   */
+  void draw(Camera camera, List<Print> prints, boolean flat) {
+    GraphicsContext g = getGraphicsContext2D();
+    g.clearRect(0, 0, getWidth(), getHeight());
+    for (Print print : prints) {
+      outline(g, camera, print, flat);
+    }
+    for (Print print : prints) {
+      if (print.farMm() > LEAST_MM && print.strength() > 0.3) {
+        trail(g, camera, print);
+      }
+    }
+    Print held = prints.stream().filter(Print::chosen).findFirst().orElse(null);
+    if (held != null) {
+      handles(g, camera, held);
+    }
+  }
+
+  private boolean project(Camera camera, double x, double y, double z, double[] dest) {
+    return camera.project(x, y, z, getWidth(), getHeight(), dest);
+  }
+
+  private void outline(GraphicsContext g, Camera camera, Print print, boolean flat) {
+    if (!flat && !print.chosen()) {
+      return;
+    }
+    double[] xs = new double[Print.CORNERS];
+    double[] ys = new double[Print.CORNERS];
+    for (int n = 0; n < Print.CORNERS; n++) {
+      double[] c = print.corner(n);
+      if (!project(camera, c[0], print.y(), c[1], a)) {
+        return;
+      }
+      xs[n] = a[0];
+      ys[n] = a[1];
+    }
+    Color side = palette.get(print.side() == Side.LEFT ? Ink.LEFT : Ink.RIGHT);
+    if (flat) {
+      g.setFill(side.deriveColor(0, 1, 1, 0.1 + 0.5 * print.strength()));
+      g.fillPolygon(xs, ys, xs.length);
+    }
+    if (print.chosen()) {
+      g.setStroke(palette.get(Ink.FOCUS));
+      g.setLineWidth(2);
+      g.strokePolygon(xs, ys, xs.length);
+    }
+  }
+
+  /** What is left of a slide. */
+  private void trail(GraphicsContext g, Camera camera, Print print) {
+    double[] t = print.trail();
+    g.setStroke(palette.get(Ink.TROUBLE));
+    g.setFill(palette.get(Ink.TROUBLE));
+    g.setLineWidth(2);
+    for (int n = 0; n + 5 < t.length; n += 3) {
+      if (project(camera, t[n], print.y(), t[n + 2], a)
+          && project(camera, t[n + 3], print.y(), t[n + 5], b)) {
+        g.strokeLine(a[0], a[1], b[0], b[1]);
+      }
+    }
+    if (t.length >= 3 && project(camera, t[0], print.y(), t[2], a)) {
+      g.fillOval(a[0] - 2.5, a[1] - 2.5, 5, 5);
+    }
+  }
+
+  /** A ring under the ball that moves the print, and a knob ahead of the toes that turns it. */
+  private void handles(GraphicsContext g, Camera camera, Print print) {
+    double[] ball = print.ball();
+    double[] ahead = print.ahead();
+    if (!project(camera, ball[0], print.y(), ball[1], a)
+        || !project(camera, ahead[0], print.y(), ahead[1], b)) {
+      return;
+    }
+    g.setStroke(palette.get(Ink.FOCUS));
+    g.setLineWidth(1.5);
+    g.strokeLine(a[0], a[1], b[0], b[1]);
+    g.setFill(palette.get(Ink.RAISED));
+    g.setLineWidth(2);
+    g.fillOval(a[0] - GRIP_PX, a[1] - GRIP_PX, 2 * GRIP_PX, 2 * GRIP_PX);
+    g.strokeOval(a[0] - GRIP_PX, a[1] - GRIP_PX, 2 * GRIP_PX, 2 * GRIP_PX);
+    g.strokeLine(a[0] - 4, a[1], a[0] + 4, a[1]);
+    g.strokeLine(a[0], a[1] - 4, a[0], a[1] + 4);
+    g.setFill(palette.get(Ink.FOCUS));
+    g.fillPolygon(
+        new double[] {b[0], b[0] + 7, b[0], b[0] - 7},
+        new double[] {b[1] - 7, b[1], b[1] + 7, b[1]},
+        4);
+    numbers(g, print, Math.max(a[0], b[0]) + 16, Math.max(a[1], b[1]) + 4);
+  }
+
+  private void numbers(GraphicsContext g, Print print, double x, double y) {
+    Plant.Move move =
+        print.plants().stream()
+            .map(Plant::move)
+            .filter(m -> !m.isNone())
+            .findFirst()
+            .orElse(Plant.Move.NONE);
+    String words =
+        String.format(
+            Locale.ROOT,
+            "%+.0f, %+.0f mm  %+.1f°",
+            1000 * move.x(),
+            1000 * move.z(),
+            Math.toDegrees(move.turnRad()));
+    double left = Math.min(x, getWidth() - 150);
+    g.setFill(palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.88));
+    g.fillRoundRect(left - 6, y - 14, 146, 20, 6, 6);
+    g.setFill(palette.get(Ink.INK));
+    g.fillText(words, left, y);
+  }
+}

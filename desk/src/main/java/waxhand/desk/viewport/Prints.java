@@ -1,0 +1,115 @@
+package waxhand.desk.viewport;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.joml.Vector3d;
+import waxhand.core.body.Body;
+import waxhand.core.body.Sole;
+import waxhand.core.measure.Slide;
+import waxhand.core.motion.Frames;
+import waxhand.core.passes.Timing;
+import waxhand.core.plants.Footing;
+import waxhand.core.plants.Plant;
+import waxhand.desk.contacts.Contacts;
+import waxhand.desk.contacts.Slides;
+import waxhand.desk.session.Session;
+
+/** The prints to be seen at the playhead. */
+final class Prints {
+  /** Prints longer ago or further ahead than this are not shown, seconds. */
+  private static final double SEEN_S = 3.5;
+
+  private Prints() {}
+
+  static List<Print> at(Session session, Contacts contacts) {
+    Contacts.State state = contacts.stateProperty().get();
+    Optional<Body> body = session.takeProperty().get().map(t -> t.raw().motion().body());
+    if (body.isEmpty() || state.plan().footings().isEmpty()) {
+      return List.of();
+    }
+    Slides slides = contacts.slidesProperty().get();
+    Set<Plant> chosen = new HashSet<>(contacts.selectedProperty().get());
+    Timing timing = state.timing();
+    int frame = timing.local(session.frameProperty().get());
+    double seen = SEEN_S * session.rateHz();
+    List<Print> prints = new ArrayList<>();
+    for (Footing footing : state.plan().footings()) {
+      double away = away(footing.frames(), frame);
+      List<Plant> plants = away > seen ? List.of() : contacts.plantsOf(footing);
+      boolean held = plants.stream().anyMatch(chosen::contains);
+      if (away <= seen || held) {
+        double strength = away == 0 ? 1 : Math.max(0.12, 0.55 * (1 - away / seen));
+        add(prints, footing, plants, body.get(), frame, strength, held, slides);
+      }
+    }
+    return prints;
+  }
+
+  private static double away(Frames frames, int frame) {
+    return Math.max(0, Math.max(frames.from() - frame, frame - frames.to() + 1));
+  }
+
+  /** One print for each heading a foot keeps. */
+  private static void add(
+      List<Print> prints,
+      Footing footing,
+      List<Plant> plants,
+      Body body,
+      int frame,
+      double strength,
+      boolean chosen,
+      Slides slides) {
+    Sole sole =
+        body.soles().stream().filter(s -> s.side() == footing.side()).findFirst().orElseThrow();
+    double[] along = along(sole, body);
+    double[] trail = {};
+    double far = 0;
+    for (Plant plant : plants) {
+      Optional<Slide> slide = slides.of(plant);
+      boolean pivot = plant.part().place() == footing.anchor();
+      if (pivot && slide.isPresent() && slide.get().farMm() >= far) {
+        trail = slide.get().trail();
+        far = slide.get().farMm();
+      }
+    }
+    List<Double> headings = new ArrayList<>();
+    footing.segments().forEach(s -> headings.add(s.headingRad()));
+    if (headings.isEmpty()) {
+      headings.add(0.0);
+    }
+    double now = footing.headingAt(frame);
+    for (double heading : headings) {
+      double back = along[footing.anchor()];
+      double own = strength == 1 && headings.size() > 1 && heading != now ? 0.4 : strength;
+      prints.add(
+          new Print(
+              plants,
+              footing.side(),
+              footing.x() - back * Math.sin(heading),
+              footing.y(),
+              footing.z() - back * Math.cos(heading),
+              heading,
+              along[2],
+              along[1],
+              own,
+              chosen,
+              trail,
+              far));
+    }
+  }
+
+  /** How far heel, ball and toe are from the heel along a foot at rest, metres. */
+  private static double[] along(Sole sole, Body body) {
+    Vector3d[] rest = body.skeleton().restPositions();
+    double[] along = new double[Sole.PLACES];
+    Vector3d heel = new Vector3d(rest[sole.foot()]).add(sole.heel());
+    for (int place = 1; place < Sole.PLACES; place++) {
+      Vector3d p = new Vector3d(rest[sole.joint(place)]).add(sole.point(place)).sub(heel);
+      along[place] = Math.hypot(p.x, p.z);
+    }
+    return along;
+  }
+}
