@@ -1,18 +1,30 @@
 package waxhand.core.motion;
 
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
 import waxhand.core.body.Body;
+import waxhand.core.props.Prop;
 
 /**
- * What flows along a chain of passes: the samples, and what each joint is in the body.
+ * What flows along a chain of passes: the samples, what each joint is in the body, and the things
+ * there are.
  *
  * @param clip dense samples
  * @param body roles and measures of the clip's skeleton
+ * @param props things, by name
  */
-public record Motion(Clip clip, Body body) {
+public record Motion(Clip clip, Body body, List<Prop> props) {
   public Motion {
+    props = List.copyOf(props);
     if (body.skeleton() != clip.skeleton()) {
       throw new IllegalArgumentException("the body belongs to another skeleton");
     }
+  }
+
+  /** A motion without things. */
+  public Motion(Clip clip, Body body) {
+    this(clip, body, List.of());
   }
 
   /** A motion whose roles are found from the clip's skeleton. */
@@ -26,6 +38,23 @@ public record Motion(Clip clip, Body body) {
       return this;
     }
     boolean same = other.skeleton() == clip.skeleton();
-    return new Motion(other, same ? body : body.on(other.skeleton()));
+    return new Motion(other, same ? body : body.on(other.skeleton()), props);
+  }
+
+  public Motion withProps(List<Prop> others) {
+    return others.equals(props) ? this : new Motion(clip, body, others);
+  }
+
+  /** With a thing added, in the place of one of that name where there is one. */
+  public Motion with(Prop prop) {
+    List<Prop> more = new ArrayList<>(props);
+    more.removeIf(p -> p.name().equals(prop.name()));
+    more.add(prop);
+    return withProps(more);
+  }
+
+  /** The thing of that name. */
+  public Optional<Prop> prop(String name) {
+    return props.stream().filter(p -> p.name().equals(name)).findFirst();
   }
 }

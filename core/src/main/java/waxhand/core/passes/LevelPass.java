@@ -128,7 +128,12 @@ public record LevelPass(
   @Override
   public Motion apply(Motion in, Frames frames, Place place, Work work) {
     double floor = floorM.getAsDouble();
-    return moved(in, frames, floor, scaleFor(in), headingRad, eastM, southM);
+    double scale = scaleFor(in);
+    return moved(in, frames, floor, scale, headingRad, eastM, southM)
+        .withProps(
+            in.props().stream()
+                .map(p -> p.withPath(p.path().moved(floor, scale, headingRad, eastM, southM)))
+                .toList());
   }
 
   private static Motion moved(

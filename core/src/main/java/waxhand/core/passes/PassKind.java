@@ -12,10 +12,23 @@ import java.util.Map;
  * @param help one line
  * @param defaults the pass as first added
  * @param settings in the order they are shown
- * @param local whether a span and parts can be chosen; otherwise it acts on the take as a whole
+ * @param local whether a span can be chosen; otherwise it acts on the take as a whole
+ * @param scoped whether parts and axes can be chosen; otherwise its settings say what it acts on
  */
 public record PassKind<P extends Pass>(
-    String id, String words, String help, P defaults, List<Setting<P>> settings, boolean local) {
+    String id,
+    String words,
+    String help,
+    P defaults,
+    List<Setting<P>> settings,
+    boolean local,
+    boolean scoped) {
+  /** A kind for which parts can be chosen where a span can. */
+  public PassKind(
+      String id, String words, String help, P defaults, List<Setting<P>> settings, boolean local) {
+    this(id, words, help, defaults, settings, local, local);
+  }
+
   public PassKind {
     settings = List.copyOf(settings);
   }

@@ -11,7 +11,10 @@ public final class PassKinds {
           GapFillPass.KIND,
           SmoothPass.KIND,
           LevelPass.KIND,
+          PropPass.KIND,
           PlantsPass.KIND,
+          TetherPass.KIND,
+          LimbGoalPass.KIND,
           SplicePass.KIND,
           TrimPass.KIND,
           ShiftPass.KIND);

@@ -81,11 +81,11 @@ final class PlantItems {
             () -> new IllegalArgumentException("there is no part '" + key + "' to touch with"));
   }
 
-  private static Frames frames(Map<String, Object> item) {
+  static Frames frames(Map<String, Object> item) {
     int from = whole(item, "from", -1);
     int to = whole(item, "to", -1);
     if (from < 0 || to <= from) {
-      throw new IllegalArgumentException("a contact from " + from + " to " + to + " has no frame");
+      throw new IllegalArgumentException("frames from " + from + " to " + to + " hold none");
     }
     return new Frames(from, to);
   }

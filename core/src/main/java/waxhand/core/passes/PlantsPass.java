@@ -8,14 +8,15 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.BiFunction;
 import java.util.function.Function;
-import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactFinder;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.ContactSettings;
-import waxhand.core.contact.FloorPlane;
+import waxhand.core.contact.Ground;
+import waxhand.core.contact.PartPoint;
 import waxhand.core.ik.Limb;
 import waxhand.core.ik.LimbGoals;
 import waxhand.core.ik.Reposer;
@@ -26,6 +27,8 @@ import waxhand.core.motion.Motion;
 import waxhand.core.plants.FootCorrector;
 import waxhand.core.plants.FootPlan;
 import waxhand.core.plants.Footings;
+import waxhand.core.plants.HandHold;
+import waxhand.core.plants.HandHolds;
 import waxhand.core.plants.Plant;
 
 /**
@@ -58,12 +61,19 @@ public record PlantsPass(
    * @param contacts as they were found
    * @param plants of all parts, in the order of time, with those of the artist
    * @param plan footings of the feet, and how the body is carried over them
-   * @param floor they stand on
+   * @param hands where hands rest
+   * @param ground what all this rests on
    */
-  public record Found(List<Contact> contacts, List<Plant> plants, FootPlan plan, FloorPlane floor) {
+  public record Found(
+      List<Contact> contacts,
+      List<Plant> plants,
+      FootPlan plan,
+      List<HandHold> hands,
+      Ground ground) {
     public Found {
       contacts = List.copyOf(contacts);
       plants = List.copyOf(plants);
+      hands = List.copyOf(hands);
     }
   }
 
@@ -81,8 +91,6 @@ public record PlantsPass(
       }
     }
   }
-
-  private static final int BLOCK = 1024;
 
   public static final PassKind<PlantsPass> KIND =
       new PassKind<>(
@@ -322,8 +330,11 @@ public record PlantsPass(
     if (isSettled()) {
       return this;
     }
-    FloorPlane floor = FloorPlane.level(floorM.orElseGet(() -> Floor.rounded(in)));
-    return held(in, new ContactFinder(search, List.of(floor)).find(in), floor, null);
+    Ground ground = Ground.of(in, floorM.orElseGet(() -> Floor.rounded(in)));
+    List<Contact> contacts =
+        new ContactFinder(search, ground.surfaces())
+            .find(in).stream().filter(c -> !c.part().isKnee()).toList();
+    return held(in, contacts, ground, null);
   }
 
   @Override
@@ -334,13 +345,14 @@ public record PlantsPass(
     }
     Found known = last.found.orElseThrow();
     boolean sameWays = last.ways.follow == ways.follow;
-    return held(in, known.contacts, known.floor, sameWays ? known.plan : null);
+    return held(in, known.contacts, known.ground, sameWays ? known.plan : null);
   }
 
-  private PlantsPass held(Motion in, List<Contact> contacts, FloorPlane floor, FootPlan known) {
+  private PlantsPass held(Motion in, List<Contact> contacts, Ground ground, FootPlan known) {
     List<Plant> plants = plants(contacts, in.clip());
-    FootPlan plan = new Footings(in, floor).of(plants, ways.follow, known);
-    Found result = new Found(contacts, plants, plan, floor);
+    FootPlan plan = new Footings(in, ground).of(plants, ways.follow, known);
+    List<HandHold> hands = HandHolds.of(in, plants, ground, plan.carry());
+    Found result = new Found(contacts, plants, plan, hands, ground);
     return new PlantsPass(search, floorM, easeS, twist, ways, kept, barred, Optional.of(result));
   }
 
@@ -412,10 +424,24 @@ public record PlantsPass(
     }
     int reach = Reposer.reach(in.clip().rateHz());
     FrameSet differing = FrameSet.of(mine.carry().differing(theirs.carry()));
-    for (Frames run : mine.differing(theirs)) {
+    List<Frames> runs = new ArrayList<>(mine.differing(theirs));
+    runs.addAll(handsDiffering(found.orElseThrow().hands, o.found.orElseThrow().hands));
+    for (Frames run : runs) {
       differing = differing.union(FrameSet.of(run.grown(reach).within(active)));
     }
     return differing.within(active);
+  }
+
+  private static List<Frames> handsDiffering(List<HandHold> mine, List<HandHold> theirs) {
+    return Stream.concat(
+            mine.stream().filter(h -> !theirs.contains(h)),
+            theirs.stream().filter(h -> !mine.contains(h)))
+        .map(HandHold::plant)
+        .map(
+            p ->
+                new Frames(
+                    Math.max(0, p.frames().from() - p.easeIn()), p.frames().to() + p.easeOut()))
+        .toList();
   }
 
   @Override
@@ -428,45 +454,49 @@ public record PlantsPass(
   @Override
   public Motion apply(Motion in, Frames frames, Place place, Work work) {
     Found held = found.orElseThrow();
-    List<Limb> legs = Limb.of(in.body()).stream().filter(Limb::leg).toList();
-    if (held.plan().footings().isEmpty() || legs.isEmpty()) {
+    List<Limb> limbs =
+        Limb.of(in.body()).stream()
+            .filter(l -> l.leg() || held.hands.stream().anyMatch(h -> isOf(h, l)))
+            .toList();
+    if (held.plan().footings().isEmpty() && held.hands.isEmpty() || limbs.isEmpty()) {
       return in;
     }
     BitSet scope = place.joints(in.body());
-    List<Frames> blocks =
-        frames.blocks(BLOCK).stream().map(b -> b.within(frames)).filter(b -> !b.isEmpty()).toList();
-    Clip[] parts = new Clip[blocks.size()];
-    IntStream.range(0, parts.length)
-        .parallel()
-        .forEach(
-            b -> {
-              work.check();
-              parts[b] = block(in, held, legs, scope, blocks.get(b));
-            });
-    Clip out = in.clip();
-    for (int b = 0; b < parts.length; b++) {
-      out = out.with(blocks.get(b), parts[b]);
-    }
-    return in.with(out);
+    return in.with(InBlocks.of(in.clip(), frames, work, run -> block(in, held, limbs, scope, run)));
   }
 
-  private Clip block(Motion in, Found held, List<Limb> legs, BitSet scope, Frames run) {
+  private Clip block(Motion in, Found held, List<Limb> limbs, BitSet scope, Frames run) {
     Frames region = run.grown(Reposer.reach(in.clip().rateHz())).within(in.clip().allFrames());
     List<LimbGoals> goals = new ArrayList<>();
-    for (Limb leg : legs) {
-      goals.add(goals(in, held, leg, region));
+    for (Limb limb : limbs) {
+      goals.add(limb.leg() ? ofLeg(in, held, limb, region) : ofArm(in, held, limb, region));
     }
     return new Reposer(in, ways.giveWay(), scope)
         .repose(run, goals, held.plan().carry().of(region));
   }
 
-  private LimbGoals goals(Motion in, Found held, Limb leg, Frames region) {
+  private LimbGoals ofLeg(Motion in, Found held, Limb leg, Frames region) {
     LimbGoals goals = new LimbGoals(leg, region);
     Body body = in.body();
     Sole sole = body.soles().stream().filter(s -> s.side() == leg.side()).findFirst().orElse(null);
     if (sole != null) {
-      new FootCorrector(in.clip(), sole, held.plan(), held.floor(), twist)
+      new FootCorrector(in.clip(), sole, held.plan(), held.ground().floor(), twist)
           .correct(region, goals.shift(), goals.turn(), goals.tipTurn(), goals.weight());
+    }
+    return goals;
+  }
+
+  private static boolean isOf(HandHold hold, Limb limb) {
+    return !limb.leg() && hold.plant().part().side() == limb.side();
+  }
+
+  private static LimbGoals ofArm(Motion in, Found held, Limb arm, Frames region) {
+    LimbGoals goals = new LimbGoals(arm, region);
+    List<HandHold> own = held.hands.stream().filter(h -> isOf(h, arm)).toList();
+    if (!own.isEmpty()) {
+      PartPoint wrist = own.get(0).plant().part().on(in.body()).orElseThrow();
+      HandHolds.correct(
+          in.clip(), wrist, own, held.plan().carry(), region, goals.shift(), goals.weight());
     }
     return goals;
   }

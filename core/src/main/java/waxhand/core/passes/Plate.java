@@ -1,6 +1,5 @@
 package waxhand.core.passes;
 
-import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import waxhand.core.maths.Quats;
@@ -104,7 +103,7 @@ public record Plate(
       return Optional.of(
           "The span lies outside the take, which here has frames 0 to " + (frames - 1) + ".");
     }
-    if (pass.kind().local() && scope.joints(in.body()).isEmpty()) {
+    if (pass.kind().scoped() && scope.joints(in.body()).isEmpty()) {
       return Optional.of("This body has none of the chosen parts.");
     }
     return pass.complaint(in, place());
@@ -124,16 +123,18 @@ public record Plate(
     if (weak.isPresent()) {
       return weak.get().apply(in, run, place(), work);
     }
-    if (!cuts(in.clip().frames()).isEmpty()) {
-      return settled.apply(in, in.clip().allFrames(), place(), work);
+    List<Frames> cuts = cuts(in.clip().frames());
+    if (!cuts.isEmpty()) {
+      Motion out = settled.apply(in, in.clip().allFrames(), place(), work);
+      return out.withProps(
+          in.props().stream().map(p -> p.withPath(p.path().without(cuts))).toList());
     }
-    BitSet joints = scope.joints(in.body());
-    if (joints.isEmpty()) {
+    if (pass.kind().scoped() && scope.joints(in.body()).isEmpty()) {
       return in;
     }
     Motion out = settled.apply(in, run, place(), work);
     boolean full = weight == 1 && (span.isAll() || !pass.kind().local());
-    return full ? out : in.with(mixed(in.clip(), out.clip(), run));
+    return full ? out : in.with(mixed(in.clip(), out.clip(), run)).withProps(out.props());
   }
 
   private Clip mixed(Clip in, Clip out, Frames run) {

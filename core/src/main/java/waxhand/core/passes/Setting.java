@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.function.BiFunction;
 import java.util.function.Function;
+import waxhand.core.motion.Motion;
 
 /**
  * One setting of a kind of pass, so that files, panels and help need not know the pass. Values
@@ -99,6 +100,33 @@ public sealed interface Setting<P> {
     public P with(P pass, Object plain) {
       if (!(plain instanceof String s) || !options.contains(s)) {
         throw new IllegalArgumentException(key + " is " + plain + "; it must be one of " + options);
+      }
+      return set.apply(pass, s);
+    }
+  }
+
+  /**
+   * Words the artist chooses.
+   *
+   * @param suggestions some for a motion the pass acts on; none where any word will do
+   */
+  record Text<P>(
+      String key,
+      String words,
+      String help,
+      Function<Motion, List<String>> suggestions,
+      Function<P, String> get,
+      BiFunction<P, String, P> set)
+      implements Setting<P> {
+    @Override
+    public Object plain(P pass) {
+      return get.apply(pass);
+    }
+
+    @Override
+    public P with(P pass, Object plain) {
+      if (!(plain instanceof String s) || s.isBlank()) {
+        throw new IllegalArgumentException(key + " is " + plain + "; it must be a word");
       }
       return set.apply(pass, s);
     }

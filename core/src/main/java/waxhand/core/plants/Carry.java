@@ -4,7 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import waxhand.core.body.Sole;
-import waxhand.core.contact.FloorPlane;
+import waxhand.core.contact.Ground;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
@@ -20,10 +20,10 @@ public final class Carry {
   public static final Carry NONE = new Carry(new double[0]);
 
   /** Slides of less than this time are left to the legs, seconds. */
-  private static final double SOFT_S = Double.parseDouble(System.getProperty("soft", "0.12"));
+  private static final double SOFT_S = 0.12;
 
   /** Over this time the body comes back to where it was captured, seconds. */
-  private static final double BACK_S = Double.parseDouble(System.getProperty("back", "15"));
+  private static final double BACK_S = 15;
 
   /** Slides much quicker than this are no drift of the body, m/s. */
   private static final double QUICK = 0.35;
@@ -87,7 +87,7 @@ public final class Carry {
    * @param footings of both feet; their spots do not matter
    * @param amount 0 to 1
    */
-  public static Carry of(Motion motion, List<Footing> footings, FloorPlane floor, double amount) {
+  public static Carry of(Motion motion, List<Footing> footings, Ground ground, double amount) {
     Clip clip = motion.clip();
     int count = clip.frames();
     if (footings.isEmpty() || amount == 0 || count < 3) {
@@ -108,7 +108,7 @@ public final class Carry {
                     new FootPose(clip, sole, NONE),
                     sole,
                     footings,
-                    floor,
+                    ground,
                     run,
                     steps,
                     weights,
@@ -162,7 +162,7 @@ public final class Carry {
       FootPose pose,
       Sole sole,
       List<Footing> footings,
-      FloorPlane floor,
+      Ground ground,
       Frames run,
       double[] steps,
       double[] weights,
@@ -193,7 +193,7 @@ public final class Carry {
           step(before, p, rate, f - 1, steps, weights);
         }
         if (f < run.to()) {
-          double high = floor.over(f, p[0], p[1], p[2]);
+          double high = ground.over(f, p[0], p[1], p[2]);
           double w = 1 / (1 + high * high / (HIGH * HIGH));
           double sum = heightWeights[f] + w;
           heights[f] = (heights[f] * heightWeights[f] - w * high) / sum;

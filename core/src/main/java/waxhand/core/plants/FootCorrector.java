@@ -132,7 +132,7 @@ public final class FootCorrector {
   }
 
   /** From 1 at the contact to 0 beyond the ease, along 1 − 3t² + 2t³. */
-  private static double fade(int away, int ease) {
+  static double fade(int away, int ease) {
     double t = away / (ease + 1.0);
     return t >= 1 ? 0 : 1 - t * t * (3 - 2 * t);
   }

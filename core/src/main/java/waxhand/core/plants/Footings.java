@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
-import waxhand.core.contact.FloorPlane;
+import waxhand.core.contact.Ground;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 
@@ -23,15 +23,18 @@ public final class Footings {
   /** It does so where it turns quicker than this, radians a second. */
   private static final double TURNING = Math.toRadians(22);
 
+  /** A thing this near under a foot is what it stands on, metres. */
+  private static final double NEAR = 0.08;
+
   /** Spots are kept to this, so that an edit elsewhere does not move them by a hair, metres. */
   private static final double GRAIN = 1e-6;
 
   private final Motion motion;
-  private final FloorPlane floor;
+  private final Ground ground;
 
-  public Footings(Motion motion, FloorPlane floor) {
+  public Footings(Motion motion, Ground ground) {
     this.motion = motion;
-    this.floor = floor;
+    this.ground = ground;
   }
 
   /**
@@ -44,7 +47,7 @@ public final class Footings {
   public FootPlan of(List<Plant> plants, double follow, FootPlan known) {
     List<Footing> bare = groups(plants).stream().map(this::bare).toList();
     boolean alike = known != null && sameContacts(bare, known.footings());
-    Carry carry = alike ? known.carry() : Carry.of(motion, bare, floor, follow);
+    Carry carry = alike ? known.carry() : Carry.of(motion, bare, ground, follow);
     Map<List<Plant>, Footing> same = new HashMap<>();
     if (alike) {
       known.footings().forEach(f -> same.put(f.plants(), f));
@@ -134,9 +137,20 @@ public final class Footings {
     Plant.Move move = move(plants, anchor);
     double x = grain(spot[0] + move.x());
     double z = grain(spot[1] + move.z());
-    double y = floor.at(x, z) + move.y();
+    double y = height(spot, bare.frames(), x, z) + move.y();
     List<Footing.Segment> segments = turned(segments(bare, pose), move.turnRad());
     return new Footing(bare.side(), plants, bare.frames(), anchor, x, y, z, segments);
+  }
+
+  /**
+   * Height of what lies under a spot: the floor, or a thing a foot was captured near the top of.
+   */
+  private double height(double[] spot, Frames frames, double x, double z) {
+    int middle = (frames.from() + frames.to()) / 2;
+    double over = ground.over(middle, spot[0], spot[2], spot[1]);
+    double floor = ground.floor().at(x, z);
+    double under = spot[2] - over;
+    return Math.abs(over) < NEAR && under > floor + NEAR ? grain(under) : floor;
   }
 
   private static Plant.Move move(List<Plant> plants, int anchor) {
@@ -159,10 +173,10 @@ public final class Footings {
     return GRAIN * Math.round(value / GRAIN);
   }
 
-  /** Middle place of the anchor in the stiller half of its frames: x and z. */
+  /** Middle place of the anchor in the stiller half of its frames: x, z and height. */
   private double[] spot(FootPose pose, List<Plant> plants, int anchor, Frames frames) {
     int step = Math.max(1, frames.count() / SAMPLES);
-    double[][] places = new double[2][frames.count() / step + 1];
+    double[][] places = new double[3][frames.count() / step + 1];
     double[] p = new double[3];
     int count = 0;
     for (int f = frames.from(); f < frames.to(); f += step) {
@@ -172,6 +186,7 @@ public final class Footings {
         pose.fromAnkle(anchor, pose.foot, pose.toes, p);
         places[0][count] = p[0] + pose.ankle[0];
         places[1][count] = p[2] + pose.ankle[2];
+        places[2][count] = p[1] + pose.ankle[1];
         count++;
       }
     }
@@ -181,7 +196,7 @@ public final class Footings {
         if (plant.part().place() == anchor) {
           pose.load(plant.frames().from());
           pose.fromAnkle(anchor, pose.foot, pose.toes, p);
-          return new double[] {p[0] + pose.ankle[0], p[2] + pose.ankle[2]};
+          return new double[] {p[0] + pose.ankle[0], p[2] + pose.ankle[2], p[1] + pose.ankle[1]};
         }
       }
     }
@@ -195,8 +210,8 @@ public final class Footings {
     double[] sorted = speeds.clone();
     Arrays.sort(sorted);
     double still = sorted[count / 2];
-    double[] spot = new double[2];
-    for (int i = 0; i < 2; i++) {
+    double[] spot = new double[3];
+    for (int i = 0; i < 3; i++) {
       double[] kept = new double[count];
       int many = 0;
       for (int n = 0; n < count; n++) {

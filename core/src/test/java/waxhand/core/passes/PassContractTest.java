@@ -40,14 +40,17 @@ class PassContractTest {
   /** A plate that surely changes something. */
   private static Plate strong(PassKind<?> kind) {
     Pass pass =
-        kind.id().equals("level")
-            ? new LevelPass(OptionalDouble.of(0.03), OptionalDouble.empty(), 0.4, 0.2, -0.1)
-            : kind.id().equals("shift")
-                ? new ShiftPass(
-                    new ShiftPass.Turn(0.1, 0, 0.2), new ShiftPass.Move(0.1, 0, 0), 0.05)
-                : kind.id().equals("smooth")
-                    ? SmoothPass.lowPass(4, 2)
-                    : kind.id().equals("plants") ? planted() : kind.defaults();
+        switch (kind.id()) {
+          case "level" ->
+              new LevelPass(OptionalDouble.of(0.03), OptionalDouble.empty(), 0.4, 0.2, -0.1);
+          case "shift" ->
+              new ShiftPass(new ShiftPass.Turn(0.1, 0, 0.2), new ShiftPass.Move(0.1, 0, 0), 0.05);
+          case "smooth" -> SmoothPass.lowPass(4, 2);
+          case "plants" -> planted();
+          case "tether" -> TetherPass.KIND.of(Map.of("target", "hips"));
+          case "limb-goal" -> LimbGoalPass.KIND.of(Map.of("moveY", 0.1, "turnX", 0.3));
+          default -> kind.defaults();
+        };
     return Plate.of("p", pass);
   }
 
@@ -70,6 +73,8 @@ class PassContractTest {
       assertThat(run(strong(kind).withWeight(0), RAW)).isSameAs(RAW);
       if (kind.local()) {
         assertThat(run(strong(kind).withSpan(new Span(5000, 5100, 0, 0)), RAW)).isSameAs(RAW);
+      }
+      if (kind.scoped()) {
         Scope nowhere = new Scope(Set.of(Role.LEFT_THUMB_1), Set.of(), Scope.ALL.axes());
         assertThat(run(strong(kind).withScope(nowhere), RAW)).isSameAs(RAW);
       }
@@ -94,7 +99,7 @@ class PassContractTest {
       Clip out = run(strong(kind).withSpan(span).withScope(scope), RAW).clip();
       boolean changed = false;
       for (int j = 0; j < out.skeleton().size(); j++) {
-        boolean in = scope.joints(RAW.body()).get(j);
+        boolean in = !kind.scoped() || scope.joints(RAW.body()).get(j);
         for (int f = 0; f < out.frames(); f++) {
           boolean same = Samples.sameBits(RAW.clip(), out, j, f);
           if (!in || f < from || f >= from + length) {

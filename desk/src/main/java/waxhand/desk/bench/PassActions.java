@@ -8,11 +8,18 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import org.joml.Vector3d;
+import waxhand.core.body.Body;
+import waxhand.core.body.Role;
+import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.Chain;
+import waxhand.core.passes.LimbGoalPass;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.Plate;
+import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Scope;
 import waxhand.core.passes.Span;
 import waxhand.desk.command.Commands;
@@ -177,11 +184,59 @@ final class PassActions {
             .plate()
             .map(p -> chain.indexOf(p.id()).orElse(chain.size() - 1) + 1)
             .orElse(chain.size());
-    session.editChain(
-        "add " + kind.words(),
-        null,
-        c -> c.inserted(index, Plate.of(id, kind.defaults()).withScope(scope)));
+    Plate plate = suited(Plate.of(id, kind.defaults()).withScope(scope));
+    session.editChain("add " + kind.words(), null, c -> c.inserted(index, plate));
     session.plateIdProperty().set(Optional.of(id));
+  }
+
+  /** A new plate for what is selected and for where the playhead is. */
+  private Plate suited(Plate plate) {
+    Body body = session.takeProperty().get().orElseThrow().raw().motion().body();
+    int frame = session.frameProperty().get();
+    int half = (int) Math.max(1, Math.round(0.6 * session.rateHz()));
+    Span around =
+        new Span(
+            Math.max(0, frame - half),
+            Math.min(session.frames(), frame + half + 1),
+            half / 2,
+            half / 2);
+    if (plate.pass() instanceof LimbGoalPass goal) {
+      LimbGoalPass.Part part =
+          session.selectionProperty().get().stream()
+              .mapToObj(body::role)
+              .flatMap(Optional::stream)
+              .map(LimbGoalPass.Part::of)
+              .flatMap(Optional::stream)
+              .findFirst()
+              .orElse(goal.part());
+      return plate.withPass(goal.withPart(part)).withSpan(around).withName("Goal, " + part.words());
+    }
+    if (plate.pass() instanceof PropPass prop) {
+      // in front of the body
+      Vector3d ahead = ahead(body, frame);
+      return plate
+          .withPass(prop.withPlace(new PropPass.Triple(ahead.x, 0, ahead.z)))
+          .withName("Prop: " + prop.name());
+    }
+    return plate;
+  }
+
+  /** A place on the ground half a step ahead of the body. */
+  private Vector3d ahead(Body body, int frame) {
+    Vector3d place = new Vector3d();
+    session
+        .motionAt(session.flagBProperty().get())
+        .ifPresent(
+            m -> {
+              int f = session.timingAt(session.flagBProperty().get()).local(frame);
+              WorldPose pose = new WorldPose(m.clip().skeleton());
+              pose.solve(m.clip(), Math.min(f, m.clip().frames() - 1));
+              int hips = body.joint(Role.HIPS).orElse(0);
+              double[] to = {0, 0, 0.5};
+              Quats.rotate(pose.rotations(), 4 * hips, to, 0, to, 0);
+              place.set(pose.x(hips) + to[0], 0, pose.z(hips) + to[2]);
+            });
+    return place;
   }
 
   private void move(int by) {

@@ -13,6 +13,7 @@ import waxhand.core.passes.LevelPass;
 import waxhand.core.passes.Pass;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.Plate;
+import waxhand.core.passes.PropPass;
 import waxhand.core.passes.SmoothPass;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
@@ -25,7 +26,8 @@ interface PassPicture {
           DespikePass.KIND, ReplacedPicture::new,
           GapFillPass.KIND, ReplacedPicture::new,
           SmoothPass.KIND, SmoothPicture::new,
-          LevelPass.KIND, LevelPicture::new);
+          LevelPass.KIND, LevelPicture::new,
+          PropPass.KIND, palette -> new HoldsPicture());
 
   Node node();
 

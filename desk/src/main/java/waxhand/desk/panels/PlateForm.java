@@ -40,6 +40,7 @@ final class PlateForm extends VBox {
   private final Label complaint = new Label();
   private final List<Editor> common = new ArrayList<>();
   private final VBox where;
+  private final Node parts;
   private final NumberField weight;
 
   PlateForm(ChosenPlate chosen, Palette palette, Commands commands) {
@@ -80,7 +81,8 @@ final class PlateForm extends VBox {
       own.put(kind, made);
     }
     getChildren().add(settings);
-    where = new VBox(8, add(new SpanEditor(chosen)), add(new ScopeEditor(chosen)));
+    parts = add(new ScopeEditor(chosen));
+    where = new VBox(8, add(new SpanEditor(chosen)), parts);
     getChildren().add(where);
   }
 
@@ -144,6 +146,7 @@ final class PlateForm extends VBox {
         .filter(node -> !settings.getChildren().contains(node))
         .ifPresent(settings.getChildren()::setAll);
     PassPanel.put(where, kind.local());
+    PassPanel.put(parts, kind.scoped());
     common.forEach(e -> e.show(plate));
     Optional.ofNullable(own.get(kind))
         .ifPresent(

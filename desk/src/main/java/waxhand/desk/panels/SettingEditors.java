@@ -8,6 +8,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
@@ -31,6 +32,9 @@ final class SettingEditors {
     }
     if (setting instanceof Setting.Found<?> f) {
       return new NumberEditor(setting, f.unit(), f.min(), f.max(), true);
+    }
+    if (setting instanceof Setting.Text<?> text) {
+      return new WordsEditor(text);
     }
     if (setting instanceof Setting.Items<?> items) {
       return new ItemsEditor(items);
@@ -89,6 +93,55 @@ final class SettingEditors {
     @Override
     public void show(Plate plate) {
       box.setValue((String) value(plate, setting));
+    }
+  }
+
+  /** A word, typed or taken from suggestions. */
+  private final class WordsEditor implements Editor {
+    private final Setting.Text<?> setting;
+    private final ComboBox<String> box = new ComboBox<>();
+
+    WordsEditor(Setting.Text<?> setting) {
+      this.setting = setting;
+      box.setEditable(true);
+      box.setId(setting.key());
+      box.getStyleClass().add("wh-wide");
+      box.setAccessibleText(setting.words());
+      box.setTooltip(new Tooltip(setting.help()));
+      box.setOnAction(e -> typed());
+      Editor.whenTyped(box.getEditor(), this::typed);
+    }
+
+    private void typed() {
+      String words = box.getEditor().getText().strip();
+      boolean other = chosen.now().map(p -> !words.equals(value(p, setting))).orElse(false);
+      if (!words.isEmpty() && other) {
+        edit(setting, words);
+      }
+    }
+
+    @Override
+    public Node node() {
+      return Editor.row(setting.words(), box);
+    }
+
+    @Override
+    public boolean isNarrow() {
+      return false;
+    }
+
+    @Override
+    public void show(Plate plate) {
+      List<String> known =
+          PassPicture.workOf(chosen.session(), plate.id())
+              .map(w -> setting.suggestions().apply(w.in()))
+              .orElse(List.of());
+      if (!box.getItems().equals(known)) {
+        box.getItems().setAll(known);
+      }
+      if (!box.isFocused() && !box.getEditor().isFocused()) {
+        box.getEditor().setText((String) value(plate, setting));
+      }
     }
   }
 

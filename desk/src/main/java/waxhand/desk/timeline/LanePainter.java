@@ -12,8 +12,10 @@ import javafx.scene.text.Font;
 import waxhand.core.body.BodyPart;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
+import waxhand.core.passes.LimbGoalPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Span;
+import waxhand.core.passes.TetherPass;
 import waxhand.core.project.Note;
 import waxhand.core.project.Take;
 import waxhand.core.survey.Finding;
@@ -275,7 +277,7 @@ final class LanePainter {
       }
     }
     g.setFill(palette.get(Ink.INK));
-    String scope = plate.scope().words();
+    String scope = acts(plate);
     String words = scope.length() > 44 ? plate.scope().roles().size() + " parts" : scope;
     if (x1 - x0 > 110) {
       g.save();
@@ -286,6 +288,17 @@ final class LanePainter {
       g.fillText(words, Math.max(x0 + in, x0) + 10, top + 16);
       g.restore();
     }
+  }
+
+  /** What it acts on, in words. */
+  private static String acts(Plate plate) {
+    if (plate.pass() instanceof LimbGoalPass goal) {
+      return goal.part().words();
+    }
+    if (plate.pass() instanceof TetherPass tether) {
+      return tether.limbs() + " to " + tether.target();
+    }
+    return plate.scope().words();
   }
 
   /** Whether the plate acts on a part that is selected; such lanes carry a dot. */

@@ -5,7 +5,11 @@ interface Grips {
   /** Whether something was taken hold of. */
   boolean press(View view, double x, double y);
 
-  void drag(View view, double x, double y);
+  /**
+   * @param upOnly whether only height may change
+   * @param groundOnly whether height may not
+   */
+  void drag(View view, double x, double y, boolean upOnly, boolean groundOnly);
 
   void release();
 

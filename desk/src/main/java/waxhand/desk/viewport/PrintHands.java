@@ -60,7 +60,7 @@ final class PrintHands implements Grips {
   }
 
   @Override
-  public void drag(View view, double x, double y) {
+  public void drag(View view, double x, double y, boolean upOnly, boolean groundOnly) {
     Vector3d to = ground(view, x, y);
     Plant.Move by = turning ? turn(to) : new Plant.Move(to.x - from.x, 0, to.z - from.z, 0);
     List<Plant> was = plants;

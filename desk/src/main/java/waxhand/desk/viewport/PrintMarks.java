@@ -2,15 +2,17 @@ package waxhand.desk.viewport;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
+import org.joml.Vector3d;
 import waxhand.core.body.Side;
 import waxhand.core.plants.Plant;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
-/** What is drawn flat of prints: trails, outlines, handles and numbers. */
+/** What is drawn flat of prints and goals: trails, outlines, handles and numbers. */
 final class PrintMarks extends Canvas {
   /** Slides below this have no trail, mm. */
   private static final double LEAST_MM = 4;
@@ -30,7 +32,7 @@ final class PrintMarks extends Canvas {
   /**
    * @param flat whether prints are to be filled, for machines without 3D
    */
-  void draw(Camera camera, List<Print> prints, boolean flat) {
+  void draw(Camera camera, List<Print> prints, Optional<GoalMark> goal, boolean flat) {
     GraphicsContext g = getGraphicsContext2D();
     g.clearRect(0, 0, getWidth(), getHeight());
     for (Print print : prints) {
@@ -45,6 +47,54 @@ final class PrintMarks extends Canvas {
     if (held != null) {
       handles(g, camera, held);
     }
+    goal.ifPresent(m -> goal(g, camera, m));
+  }
+
+  /** A diamond on what is driven, a thread to where it was, a small ring that turns the bend. */
+  private void goal(GraphicsContext g, Camera camera, GoalMark mark) {
+    Vector3d p = mark.place();
+    if (!project(camera, p.x, p.y, p.z, a)) {
+      return;
+    }
+    g.setStroke(palette.get(Ink.FOCUS));
+    g.setLineWidth(2);
+    if (mark.from().isPresent()) {
+      Vector3d f = mark.from().get();
+      if (project(camera, f.x, f.y, f.z, b)) {
+        g.setLineDashes(4, 4);
+        g.strokeLine(b[0], b[1], a[0], a[1]);
+        g.setLineDashes();
+        g.strokeOval(b[0] - 3, b[1] - 3, 6, 6);
+      }
+    }
+    double r = GoalHands.GRIP_PX;
+    g.setFill(palette.get(Ink.RAISED));
+    double[] xs = {a[0] - r, a[0], a[0] + r, a[0]};
+    double[] ys = {a[1], a[1] - r, a[1], a[1] + r};
+    g.fillPolygon(xs, ys, 4);
+    g.strokePolygon(xs, ys, 4);
+    g.setFill(palette.get(Ink.FOCUS));
+    g.fillOval(a[0] - 2.5, a[1] - 2.5, 5, 5);
+    if (mark.bend().isPresent()) {
+      Vector3d k = mark.bend().get();
+      if (project(camera, k.x, k.y, k.z, b)) {
+        g.setFill(palette.get(Ink.RAISED));
+        g.fillOval(b[0] - 6, b[1] - 6, 12, 12);
+        g.strokeOval(b[0] - 6, b[1] - 6, 12, 12);
+        g.strokeLine(b[0] - 10, b[1], b[0] - 6, b[1]);
+        g.strokeLine(b[0] + 6, b[1], b[0] + 10, b[1]);
+      }
+    }
+    words(g, mark.words(), a[0] + 18, a[1] - 10);
+  }
+
+  private void words(GraphicsContext g, String words, double x, double y) {
+    double wide = 6.6 * words.length() + 12;
+    double left = Math.max(6, Math.min(x, getWidth() - wide));
+    g.setFill(palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.88));
+    g.fillRoundRect(left - 6, y - 14, wide, 20, 6, 6);
+    g.setFill(palette.get(Ink.INK));
+    g.fillText(words, left, y);
   }
 
   private boolean project(Camera camera, double x, double y, double z, double[] dest) {
@@ -133,10 +183,6 @@ final class PrintMarks extends Canvas {
             1000 * move.x(),
             1000 * move.z(),
             Math.toDegrees(move.turnRad()));
-    double left = Math.min(x, getWidth() - 150);
-    g.setFill(palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.88));
-    g.fillRoundRect(left - 6, y - 14, 146, 20, 6, 6);
-    g.setFill(palette.get(Ink.INK));
-    g.fillText(words, left, y);
+    words(g, words, x, y);
   }
 }

@@ -4,6 +4,7 @@ import java.util.BitSet;
 import java.util.List;
 import javafx.scene.SubScene;
 import javafx.scene.paint.Color;
+import waxhand.core.props.Prop;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
@@ -11,6 +12,7 @@ import waxhand.desk.theme.Palette.Ink;
 final class SolidWax {
   private final Ground ground = new Ground();
   private final PrintGround prints = new PrintGround();
+  private final PropSolids props = new PropSolids();
   private final Figure figure = new Figure();
   private final Solid room = new Solid();
 
@@ -21,6 +23,7 @@ final class SolidWax {
 
   SolidWax() {
     room.addFlat(ground, prints, figure.shadow());
+    room.addShaded(props);
     room.addShaded(figure.wax());
     clearWax.scene().setFill(Color.TRANSPARENT);
     clearWax.scene().setVisible(false);
@@ -49,6 +52,7 @@ final class SolidWax {
     room.scene().setFill(palette.get(Ink.PAPER));
     ground.paint(palette);
     prints.paint(palette);
+    props.paint(palette);
     figure.paint(palette, chosen);
   }
 
@@ -73,6 +77,11 @@ final class SolidWax {
   /** Lays prints on the ground. */
   void show(List<Print> others) {
     prints.show(others);
+  }
+
+  /** Shows things as they are in a frame. */
+  void show(List<Prop> others, int frame) {
+    props.show(others, frame);
   }
 
   /** Draws a solved pose as the camera sees it. */

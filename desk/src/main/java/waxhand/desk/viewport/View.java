@@ -35,6 +35,7 @@ public final class View extends Pane {
   private BitSet selection = new BitSet();
   private BitSet isolated = new BitSet();
   private List<Print> prints = List.of();
+  private Optional<GoalMark> goal = Optional.empty();
   private Optional<Grips> grips = Optional.empty();
   private boolean wireShown = true;
   private boolean strokes;
@@ -92,6 +93,14 @@ public final class View extends Pane {
   void setPrints(List<Print> others) {
     if (!others.isEmpty() || !prints.isEmpty()) {
       prints = others;
+      draw();
+    }
+  }
+
+  /** Shows the handles of a goal. */
+  void setGoal(Optional<GoalMark> other) {
+    if (!other.equals(goal)) {
+      goal = other;
       draw();
     }
   }
@@ -222,7 +231,8 @@ public final class View extends Pane {
     wire.solve(wireFrame);
     solid.ifPresent(s -> s.draw(camera, wax));
     solid.ifPresent(s -> s.show(prints));
-    marks.draw(camera, prints, !isSolid());
+    solid.ifPresent(s -> s.show(wax.motion().map(Motion::props).orElse(List.of()), waxFrame));
+    marks.draw(camera, prints, goal, !isSolid());
     overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax);
   }
 }

@@ -59,7 +59,8 @@ final class ViewHands {
     lastX = e.getX();
     lastY = e.getY();
     if (gripping) {
-      view.grips().ifPresent(g -> g.drag(view, e.getX(), e.getY()));
+      view.grips()
+          .ifPresent(g -> g.drag(view, e.getX(), e.getY(), e.isControlDown(), e.isAltDown()));
       e.consume();
       return;
     }

@@ -45,6 +45,7 @@ public final class Viewport extends Pane {
   private final Memory memory;
   private final Contacts contacts;
   private final PrintHands printHands;
+  private final GoalHands goalHands;
   private final BooleanProperty printsShown = new SimpleBooleanProperty(true);
   private final List<View> views = new ArrayList<>();
   private final View beside;
@@ -63,13 +64,15 @@ public final class Viewport extends Pane {
     this.session = session;
     this.contacts = contacts;
     this.printHands = new PrintHands(contacts, session::settle);
+    this.goalHands = new GoalHands(session);
+    Grips grips = new ManyGrips(goalHands, printHands);
     this.memory = memory;
     setId("viewport");
     for (Aspect aspect : Aspect.values()) {
       View view = new View(palette, aspect);
       view.onPick(this::picked);
       view.onTouch(() -> active = view);
-      view.setGrips(printHands);
+      view.setGrips(grips);
       views.add(view);
     }
     beside = new View(palette, Aspect.PERSPECTIVE);
@@ -95,6 +98,7 @@ public final class Viewport extends Pane {
           requestLayout();
         });
     session.plateIdProperty().addListener((o, was, is) -> strokes());
+    session.plateIdProperty().addListener((o, was, is) -> goal());
     four.addListener((o, was, is) -> requestLayout());
     session.frameProperty().addListener((o, was, is) -> refresh());
     session.stagesProperty().addListener((o, was, is) -> refresh());
@@ -132,6 +136,12 @@ public final class Viewport extends Pane {
   /** Whether prints are shown on the ground. */
   public BooleanProperty printsShownProperty() {
     return printsShown;
+  }
+
+  private void goal() {
+    Optional<GoalMark> goal = GoalMark.at(session);
+    goalHands.show(goal);
+    shown().forEach(v -> v.setGoal(goal));
   }
 
   private void prints() {
@@ -300,6 +310,7 @@ public final class Viewport extends Pane {
       active.setName("B: " + session.flagBProperty().get().words(chain), true);
     }
     prints();
+    goal();
     String take = session.takeProperty().get().map(t -> t.id()).orElse("");
     if (now.isPresent() && !take.equals(framedTake)) {
       framedTake = take;

@@ -1,0 +1,108 @@
+package waxhand.core.plants;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import waxhand.core.contact.Ground;
+import waxhand.core.contact.PartPoint;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.WorldPose;
+
+/** Finds the spots of hands that rest, and what brings a hand there. */
+public final class HandHolds {
+  private static final int SAMPLES = 120;
+
+  private HandHolds() {}
+
+  /** The spots of all plants of hands that are not muted, snapped to what lies beneath. */
+  public static List<HandHold> of(Motion motion, List<Plant> plants, Ground ground, Carry carry) {
+    List<HandHold> holds = new ArrayList<>();
+    for (Plant plant : plants) {
+      Frames run = plant.frames().within(motion.clip().allFrames());
+      if (plant.part().isHand() && !plant.muted() && !run.isEmpty()) {
+        plant
+            .part()
+            .on(motion.body())
+            .ifPresent(point -> holds.add(hold(motion.clip(), plant, run, point, ground, carry)));
+      }
+    }
+    return holds;
+  }
+
+  private static HandHold hold(
+      Clip clip, Plant plant, Frames run, PartPoint point, Ground ground, Carry carry) {
+    WorldPose pose = WorldPose.only(clip.skeleton(), point.joint());
+    int step = Math.max(1, run.count() / SAMPLES);
+    int count = (run.count() - 1) / step + 1;
+    double[][] places = new double[3][count];
+    double[] p = new double[3];
+    for (int n = 0; n < count; n++) {
+      int f = run.from() + n * step;
+      pose.solve(clip, f);
+      point.place(pose, p, 0);
+      for (int i = 0; i < 3; i++) {
+        places[i][n] = p[i] + carry.at(f, i);
+      }
+    }
+    double[] spot = new double[3];
+    for (int i = 0; i < 3; i++) {
+      Arrays.sort(places[i]);
+      spot[i] = places[i][count / 2];
+    }
+    int middle = (run.from() + run.to()) / 2;
+    double over = ground.over(middle, spot[0], spot[1], spot[2]) - point.radiusM();
+    double up = ground.over(middle, spot[0], spot[1] + 1e-3, spot[2]) - point.radiusM();
+    // only what lies beneath draws a hand down or pushes it up
+    boolean level = (up - over) / 1e-3 > 0.7 && Math.abs(over) < 0.08;
+    return new HandHold(
+        plant,
+        spot[0] + plant.move().x(),
+        spot[1] + plant.move().y() - (level ? over : 0),
+        spot[2] + plant.move().z());
+  }
+
+  /**
+   * What brings a wrist to its spots: whole while it rests, fading before and after.
+   *
+   * @param holds of one hand
+   * @param shift beyond where the body is carried, 3 numbers a frame. Modified.
+   * @param weight a number a frame. Modified.
+   */
+  public static void correct(
+      Clip clip,
+      PartPoint point,
+      List<HandHold> holds,
+      Carry carry,
+      Frames run,
+      double[] shift,
+      double[] weight) {
+    WorldPose pose = WorldPose.only(clip.skeleton(), point.joint());
+    double[] p = new double[3];
+    for (HandHold hold : holds) {
+      Plant plant = hold.plant();
+      Frames own = plant.frames();
+      Frames eased =
+          new Frames(Math.max(0, own.from() - plant.easeIn()), own.to() + plant.easeOut());
+      Frames here = eased.within(run);
+      for (int f = here.from(); f < here.to(); f++) {
+        int known = Math.max(own.from(), Math.min(Math.min(own.to(), clip.frames()) - 1, f));
+        double share =
+            plant.strength()
+                * FootCorrector.fade(
+                    Math.abs(f - known), f < known ? plant.easeIn() : plant.easeOut());
+        int n = f - run.from();
+        double free = 1 - Math.min(1, weight[n]);
+        double by = Math.min(share, free);
+        pose.solve(clip, known);
+        point.place(pose, p, 0);
+        double[] spot = {hold.x(), hold.y(), hold.z()};
+        for (int i = 0; i < 3; i++) {
+          shift[3 * n + i] += by * (spot[i] - p[i] - carry.at(known, i));
+        }
+        weight[n] += by;
+      }
+    }
+  }
+}

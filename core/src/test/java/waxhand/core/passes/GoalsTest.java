@@ -1,0 +1,222 @@
+package waxhand.core.passes;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.joml.Vector3d;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+import waxhand.core.Samples;
+import waxhand.core.body.Role;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.props.Prop;
+
+/** Limb goals, tethers and props. */
+class GoalsTest {
+  private static final Motion STRAIGHT = Samples.swaying(300, 120, 0.002, 3);
+
+  /** Its arms are bent, so that they can give and take. */
+  private static final Motion BODY =
+      run(
+          goal(LimbGoalPass.Part.RIGHT_HAND, 0.2, 0, 0),
+          run(goal(LimbGoalPass.Part.LEFT_HAND, -0.2, 0, 0), STRAIGHT));
+
+  private static Motion run(Pass pass, Motion in) {
+    return Plate.of("p", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
+  }
+
+  private static Vector3d place(Motion motion, Role role, int frame) {
+    WorldPose pose = new WorldPose(motion.clip().skeleton());
+    pose.solve(motion.clip(), frame);
+    int j = motion.body().joint(role).orElseThrow();
+    return new Vector3d(pose.x(j), pose.y(j), pose.z(j));
+  }
+
+  private static LimbGoalPass goal(LimbGoalPass.Part part, double x, double y, double z) {
+    return LimbGoalPass.KIND.defaults().withPart(part).withMove(new PropPass.Triple(x, y, z));
+  }
+
+  @ParameterizedTest
+  @EnumSource(
+      value = LimbGoalPass.Part.class,
+      names = {"LEFT_HAND", "RIGHT_HAND", "LEFT_FOOT", "RIGHT_FOOT", "HEAD", "HIPS"})
+  void partsGoWhereTheyAreDriven(LimbGoalPass.Part part) {
+    // nobody is taller than he is
+    boolean trunk = part == LimbGoalPass.Part.HEAD || part == LimbGoalPass.Part.HIPS;
+    double x = part == LimbGoalPass.Part.RIGHT_HAND ? 0.04 : -0.04;
+    double y = part == LimbGoalPass.Part.HIPS ? -0.05 : trunk ? 0 : 0.03;
+    Motion out = run(goal(part, x, y, -0.02), BODY);
+    Role role = part.role();
+    for (int f = 0; f < 300; f += 23) {
+      Vector3d by = place(out, role, f).sub(place(BODY, role, f));
+      // a spine bends, but does not stretch
+      Vector3d base = place(BODY, part == LimbGoalPass.Part.HEAD ? Role.SPINE_1 : role, f);
+      Vector3d was = place(BODY, role, f);
+      double stretch =
+          trunk
+              ? Math.abs(was.distance(base) - new Vector3d(was).add(x, y, -0.02).distance(base))
+              : 0;
+      double slack = part == LimbGoalPass.Part.HEAD ? 1.1 * stretch + 0.004 : 0.008;
+      assertThat(by.distance(x, y, -0.02)).as("frame " + f).isLessThan(slack);
+    }
+    // and legs that are not driven stay where they stood
+    for (Role foot : List.of(Role.LEFT_FOOT, Role.RIGHT_FOOT)) {
+      if (foot != role) {
+        assertThat(place(out, foot, 100).distance(place(BODY, foot, 100))).isLessThan(0.006);
+      }
+    }
+  }
+
+  @Test
+  void aPartThatStaysIsStillWhateverTheBodyDoes() {
+    LimbGoalPass pass = LimbGoalPass.KIND.of(Map.of("goal", "stays, moved by", "giveWay", 0.0));
+    Plate plate =
+        Plate.of("p", pass)
+            .withScope(new Scope(Set.of(Role.LEFT_HAND), Set.of(), Scope.ALL.axes()))
+            .withSpan(new Span(100, 200, 20, 20));
+    Motion out = plate.apply(BODY, BODY.clip().allFrames(), Work.UNWATCHED);
+    Vector3d spot = place(BODY, Role.LEFT_HAND, 150);
+    for (int f = 140; f < 160; f++) {
+      assertThat(place(out, Role.LEFT_HAND, f).distance(spot)).isLessThan(0.004);
+    }
+    assertThat(place(BODY, Role.LEFT_HAND, 140).distance(spot)).isGreaterThan(0.02);
+    assertThat(place(out, Role.LEFT_HAND, 99)).isEqualTo(place(BODY, Role.LEFT_HAND, 99));
+  }
+
+  @Test
+  void goalsAMetreOutOfReachStretchNobody() {
+    for (LimbGoalPass.Part part : LimbGoalPass.Part.values()) {
+      Motion out = run(goal(part, 1, 1, 1), BODY);
+      WorldPose pose = new WorldPose(out.clip().skeleton());
+      for (int f = 0; f < 300; f += 60) {
+        pose.solve(out.clip(), f);
+        for (double v : pose.positions()) {
+          assertThat(v).isFinite();
+        }
+        Vector3d hips = place(out, Role.HIPS, f).sub(place(BODY, Role.HIPS, f));
+        assertThat(hips.length()).as(part.words()).isLessThan(1.8);
+      }
+    }
+  }
+
+  @Test
+  void aKneeIsTurnedAsideWhileTheFootStays() {
+    Motion out = run(goal(LimbGoalPass.Part.LEFT_KNEE, 0.1, 0, 0), BODY);
+    for (int f = 0; f < 300; f += 50) {
+      assertThat(place(out, Role.LEFT_FOOT, f).distance(place(BODY, Role.LEFT_FOOT, f)))
+          .isLessThan(1e-9);
+      double x = place(out, Role.LEFT_SHIN, f).x - place(BODY, Role.LEFT_SHIN, f).x;
+      assertThat(x).isGreaterThan(0);
+    }
+  }
+
+  // ---- things ------------------------------------------------------------------------------
+
+  private static PropPass crate(PropPass.Hold... holds) {
+    return PropPass.KIND
+        .defaults()
+        .withPlace(new PropPass.Triple(0.1, 0.9, 0.4))
+        .withHolds(List.of(holds));
+  }
+
+  private static double[] pose(Motion motion, int frame) {
+    double[] pose = new double[7];
+    motion.prop("crate").orElseThrow().path().read(frame, pose, 0);
+    return pose;
+  }
+
+  @Test
+  void aThingGoesWithTheHandThatHasItAndIsHandedOverWithoutALeap() {
+    Motion out =
+        run(
+            crate(
+                new PropPass.Hold(PropPass.Holder.LEFT_HAND, new Frames(50, 120)),
+                new PropPass.Hold(PropPass.Holder.RIGHT_HAND, new Frames(120, 180)),
+                new PropPass.Hold(PropPass.Holder.BOTH_HANDS, new Frames(200, 250))),
+            BODY);
+    assertThat(out.clip()).isSameAs(BODY.clip());
+    assertThat(pose(out, 49)).isEqualTo(pose(out, 0));
+    assertThat(pose(out, 199)).isEqualTo(pose(out, 180));
+    assertThat(pose(out, 299)).isEqualTo(pose(out, 250));
+    for (int f = 1; f < 300; f++) {
+      double[] a = pose(out, f - 1);
+      double[] b = pose(out, f);
+      double step = new Vector3d(b[0] - a[0], b[1] - a[1], b[2] - a[2]).length();
+      assertThat(step).as("frame " + f).isLessThan(0.05);
+    }
+    // as far from the hand all the while
+    double[] first = pose(out, 60);
+    double[] later = pose(out, 119);
+    double was = place(BODY, Role.LEFT_HAND, 60).distance(first[0], first[1], first[2]);
+    double is = place(BODY, Role.LEFT_HAND, 119).distance(later[0], later[1], later[2]);
+    assertThat(is).isCloseTo(was, within(1e-9));
+  }
+
+  @Test
+  void handsTiedToAThingKeepTheirPlaceOnItAndFromEachOther() {
+    Motion with =
+        run(crate(new PropPass.Hold(PropPass.Holder.BOTH_HANDS, new Frames(0, 300))), BODY);
+    Motion out = run(TetherPass.KIND.of(Map.of("giveWay", 0.0)), with);
+    double last = Double.NaN;
+    for (int f = 0; f < 300; f += 7) {
+      double apart = place(out, Role.LEFT_HAND, f).distance(place(out, Role.RIGHT_HAND, f));
+      assertThat(Double.isNaN(last) || Math.abs(apart - last) < 0.002).as("frame " + f).isTrue();
+      last = apart;
+    }
+    double least = Double.POSITIVE_INFINITY;
+    double most = 0;
+    for (int f = 0; f < 300; f += 7) {
+      double apart = place(BODY, Role.LEFT_HAND, f).distance(place(BODY, Role.RIGHT_HAND, f));
+      least = Math.min(least, apart);
+      most = Math.max(most, apart);
+    }
+    assertThat(most - least).as("untied").isGreaterThan(0.05);
+  }
+
+  @Test
+  void aTetherToNothingSaysSoAndLeavesAllAsItIs() {
+    TetherPass pass = TetherPass.KIND.of(Map.of("target", "anchor"));
+    assertThat(run(pass, BODY)).isSameAs(BODY);
+    assertThat(Plate.of("t", pass).complaint(BODY)).get().asString().contains("anchor");
+  }
+
+  @Test
+  void formsKnowTheirInsideFromTheirOutside() {
+    for (String form : List.of("box", "cylinder", "ball", "platform")) {
+      Map<String, Object> settings = new LinkedHashMap<>();
+      settings.put("form", form);
+      settings.put("headingRad", 0.6);
+      settings.put("placeX", 1.0);
+      settings.put("placeZ", 2.0);
+      settings.put("placeY", 0.5);
+      Prop prop = run(PropPass.KIND.of(settings), BODY).prop("crate").orElseThrow();
+      double height = prop.shape().size()[1];
+      assertThat(prop.outside(0, 1, 0.5 + height + 0.2, 2)).as(form).isCloseTo(0.2, within(1e-9));
+      assertThat(prop.outside(0, 1, 0.5 + height - 0.01, 2)).as(form).isNegative();
+      assertThat(prop.outside(0, 5, 0.5, 2)).as(form).isGreaterThan(3);
+    }
+  }
+
+  @Test
+  void thingsAreCutAndLevelledWithTheirTake() {
+    Motion with =
+        run(crate(new PropPass.Hold(PropPass.Holder.LEFT_HAND, new Frames(20, 200))), BODY);
+    Plate trim = Plate.of("t", new TrimPass()).withSpan(new Span(40, 120, 0, 0));
+    Motion cut = trim.apply(with, with.clip().allFrames(), Work.UNWATCHED);
+    assertThat(cut.prop("crate").orElseThrow().path().frames()).isEqualTo(cut.clip().frames());
+    Motion level = run(LevelPass.KIND.of(Map.of("floorM", 0.1, "headingRad", 0.7)), with);
+    double[] a = pose(with, 100);
+    double[] b = pose(level, 100);
+    Vector3d hand = place(with, Role.LEFT_HAND, 100);
+    Vector3d levelled = place(level, Role.LEFT_HAND, 100);
+    assertThat(levelled.distance(b[0], b[1], b[2]))
+        .isCloseTo(hand.distance(a[0], a[1], a[2]), within(1e-9));
+  }
+}

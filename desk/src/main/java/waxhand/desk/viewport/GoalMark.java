@@ -1,0 +1,95 @@
+package waxhand.desk.viewport;
+
+import java.util.Optional;
+import org.joml.Vector3d;
+import waxhand.core.ik.Limb;
+import waxhand.core.motion.Motion;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.LimbGoalPass;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.PropPass;
+import waxhand.core.props.Prop;
+import waxhand.desk.session.Session;
+
+/**
+ * Where the handles of the chosen limb goal or prop are.
+ *
+ * @param place of what is driven, metres
+ * @param bend where the knob is that turns the bend
+ * @param from where the part was before the pass; empty for props
+ * @param words beside the handle
+ */
+record GoalMark(Vector3d place, Optional<Vector3d> bend, Optional<Vector3d> from, String words) {
+
+  /** The handles at the playhead; empty where no limb goal or prop is chosen. */
+  static Optional<GoalMark> at(Session session) {
+    Optional<Plate> plate = session.plate();
+    int index = plate.map(p -> session.chain().indexOf(p.id()).orElse(-1)).orElse(-1);
+    var stages = session.stagesProperty().get();
+    boolean known =
+        index >= 0
+            && stages.isPresent()
+            && stages.get().chain().indexOf(plate.get().id()).isPresent();
+    if (!known) {
+      return Optional.empty();
+    }
+    int at = stages.get().chain().indexOf(plate.get().id()).getAsInt();
+    Motion in = stages.get().motions().get(at);
+    Motion out = stages.get().motions().get(at + 1);
+    int frame =
+        stages.get().chain().timing(session.frames(), at).local(session.frameProperty().get());
+    if (plate.get().pass() instanceof LimbGoalPass goal) {
+      return goal(goal, plate.get(), in, out, Math.min(frame, in.clip().frames() - 1));
+    }
+    if (plate.get().pass() instanceof PropPass prop) {
+      return out.prop(prop.name()).map(p -> prop(p, frame));
+    }
+    return Optional.empty();
+  }
+
+  private static Optional<GoalMark> goal(
+      LimbGoalPass goal, Plate plate, Motion in, Motion out, int frame) {
+    var joint = out.body().joint(goal.part().role());
+    boolean inside = plate.span().within(in.clip().frames()).contains(frame);
+    if (joint.isEmpty() || !inside || plate.muted()) {
+      return Optional.empty();
+    }
+    int j = joint.getAsInt();
+    WorldPose now = new WorldPose(out.clip().skeleton());
+    now.solve(out.clip(), frame);
+    WorldPose was = new WorldPose(in.clip().skeleton());
+    was.solve(in.clip(), frame);
+    Vector3d place = new Vector3d(now.x(j), now.y(j), now.z(j));
+    Vector3d from = new Vector3d(was.x(j), was.y(j), was.z(j));
+    Optional<Vector3d> bend =
+        Limb.of(out.body()).stream()
+            .filter(l -> l.end() == j)
+            .findFirst()
+            .map(l -> new Vector3d(now.x(l.middle()), now.y(l.middle()), now.z(l.middle())));
+    Vector3d by = new Vector3d(place).sub(from).mul(1000);
+    String words =
+        String.format(
+            java.util.Locale.ROOT,
+            "%s %+.0f, %+.0f, %+.0f mm",
+            goal.part().words(),
+            by.x,
+            by.y,
+            by.z);
+    return Optional.of(new GoalMark(place, bend, Optional.of(from), words));
+  }
+
+  private static GoalMark prop(Prop prop, int frame) {
+    double[] pose = new double[7];
+    prop.path().read(frame, pose, 0);
+    String words =
+        String.format(
+            java.util.Locale.ROOT,
+            "%s at %.2f, %.2f, %.2f m",
+            prop.name(),
+            pose[0],
+            pose[1],
+            pose[2]);
+    return new GoalMark(
+        new Vector3d(pose[0], pose[1], pose[2]), Optional.empty(), Optional.empty(), words);
+  }
+}
