@@ -1,8 +1,10 @@
 package waxhand.bench;
 
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 
 /** Prints the middle, least and largest of figures over takes. */
 final class Figures {
@@ -10,8 +12,15 @@ final class Figures {
 
   static void print(String name, List<Map<String, Double>> takes) {
     StringBuilder line = new StringBuilder(String.format("%-13s %3d takes", name, takes.size()));
-    for (String what : takes.get(0).keySet()) {
-      double[] sorted = takes.stream().mapToDouble(r -> r.get(what)).sorted().toArray();
+    Set<String> kinds = new LinkedHashSet<>();
+    takes.forEach(t -> kinds.addAll(t.keySet()));
+    for (String what : kinds) {
+      double[] sorted =
+          takes.stream()
+              .filter(r -> r.containsKey(what))
+              .mapToDouble(r -> r.get(what))
+              .sorted()
+              .toArray();
       line.append(
           String.format(
               Locale.ROOT,

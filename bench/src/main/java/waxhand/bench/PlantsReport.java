@@ -88,6 +88,7 @@ public final class PlantsReport {
         "swing after/before",
         SwingScore.errorMm(truth, after, take.contacts())
             / SwingScore.errorMm(truth, before, take.contacts()));
+    Grips.of(take, after).ifPresent(mm -> figures.put("grip mm", mm));
     Comparison was = Comparison.of(truth, before, List.of());
     Comparison is = Comparison.of(truth, after, List.of());
     figures.put("pose after/before", is.poseRmsMm() / was.poseRmsMm());

@@ -202,6 +202,28 @@ public record PropPass(
     return new PropPass(name, form, sizeM, placeM, headingRad, colour, others, Optional.empty());
   }
 
+  /** Placed so that its middle is between both hands in a frame; empty without hands. */
+  public Optional<PropPass> betweenHands(Motion in, int frame) {
+    Grip grip = new Grip(in);
+    if (!grip.has(Holder.BOTH_HANDS)) {
+      return Optional.empty();
+    }
+    double[] pose = new double[7];
+    grip.pose(Holder.BOTH_HANDS, Math.min(frame, in.clip().frames() - 1), pose);
+    double heading = 2 * Math.atan2(pose[4], pose[6]);
+    Triple base = new Triple(pose[0], pose[1] - shape().size()[1] / 2, pose[2]);
+    return Optional.of(
+        new PropPass(
+            name,
+            form,
+            sizeM,
+            base,
+            Math.IEEEremainder(heading, 2 * Math.PI),
+            colour,
+            holds,
+            Optional.empty()));
+  }
+
   private static Map<String, Object> plain(Hold hold) {
     Map<String, Object> item = new LinkedHashMap<>();
     item.put("by", hold.by.words);

@@ -18,6 +18,7 @@ import waxhand.core.passes.Chain;
 import waxhand.core.passes.LimbGoalPass;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
+import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Scope;
@@ -52,7 +53,9 @@ final class PassActions {
         session::hasTake,
         () -> {
           session.editChain("first pass", null, PassActions::withFirstPass);
-          session.plateIdProperty().set(Optional.of(session.chain().plates().get(0).id()));
+          // what is added next comes after all of it
+          int last = Recipe.firstPass().chain().size() - 1;
+          session.plateIdProperty().set(Optional.of(session.chain().plates().get(last).id()));
         });
     Set<Character> taken = new HashSet<>();
     for (PassKind<?> kind : PassKinds.ALL) {
@@ -179,14 +182,25 @@ final class PassActions {
         parts.isEmpty() || !kind.local()
             ? Scope.ALL
             : Scope.of(session.takeProperty().get().orElseThrow().raw().motion().body(), parts);
-    int index =
+    int after =
         session
             .plate()
             .map(p -> chain.indexOf(p.id()).orElse(chain.size() - 1) + 1)
             .orElse(chain.size());
+    int index = kind == PropPass.KIND ? beforePlants(chain, after) : after;
     Plate plate = suited(Plate.of(id, kind.defaults()).withScope(scope));
     session.editChain("add " + kind.words(), null, c -> c.inserted(index, plate));
     session.plateIdProperty().set(Optional.of(id));
+  }
+
+  /** Contacts rest on things, so things come before them. */
+  private static int beforePlants(Chain chain, int otherwise) {
+    for (int k = 0; k < chain.size(); k++) {
+      if (chain.plates().get(k).pass().kind() == PlantsPass.KIND) {
+        return k;
+      }
+    }
+    return otherwise;
   }
 
   /** A new plate for what is selected and for where the playhead is. */

@@ -2,6 +2,7 @@ package waxhand.desk.panels;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -36,6 +37,7 @@ final class HoldsPicture implements PassPicture {
                   "take-" + by.words().replace(' ', '-'), "Take: " + by.words(), () -> take(by)));
     }
     take.getChildren().add(button("let-go", "Let go here", this::letGo));
+    take.getChildren().add(button("bring", "Bring it between the hands", this::bring));
     box = new VBox(6, Editor.heading("Held"), rows, take);
     box.setId("holds");
   }
@@ -144,6 +146,23 @@ final class HoldsPicture implements PassPicture {
           cut.add(new Hold(by, new Frames(frame, end)));
           return cut;
         });
+  }
+
+  /** Places the thing so that it is between both hands at the playhead. */
+  private void bring() {
+    PassPicture.workOf(session, plateId)
+        .ifPresent(
+            work -> {
+              int at = session.chain().indexOf(plateId).orElseThrow();
+              int frame =
+                  session.chain().timing(session.frames(), at).local(session.frameProperty().get());
+              PropPass prop = (PropPass) work.plate().pass();
+              Optional<PropPass> there = prop.betweenHands(work.in(), frame);
+              there.ifPresent(
+                  p ->
+                      session.editPlate(
+                          "bring " + p.name(), null, plateId, plate -> plate.withPass(p)));
+            });
   }
 
   private void letGo() {
