@@ -1,6 +1,6 @@
 package waxhand.core.measure;
 
-import waxhand.core.ik.Limb;
+import waxhand.core.limbs.Limb;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;

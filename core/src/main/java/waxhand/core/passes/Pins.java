@@ -5,8 +5,8 @@ import java.util.BitSet;
 import java.util.List;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
-import waxhand.core.ik.Limb;
-import waxhand.core.ik.LimbGoals;
+import waxhand.core.limbs.Limb;
+import waxhand.core.limbs.LimbGoals;
 import waxhand.core.motion.Frames;
 
 /** Feet that stay where they are while the body is moved. */

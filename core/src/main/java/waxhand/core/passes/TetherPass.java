@@ -9,9 +9,9 @@ import java.util.OptionalDouble;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
-import waxhand.core.ik.Limb;
-import waxhand.core.ik.LimbGoals;
-import waxhand.core.ik.Reposer;
+import waxhand.core.limbs.Limb;
+import waxhand.core.limbs.LimbGoals;
+import waxhand.core.limbs.Reposer;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -132,6 +132,15 @@ public record TetherPass(
       throw new IllegalArgumentException("give way " + giveWay + "; it must be from 0 to 1");
     }
     found = found.map(List::copyOf);
+  }
+
+  public TetherPass withTarget(String other) {
+    return new TetherPass(limbs, other, fromFrame, turns, giveWay, Optional.empty());
+  }
+
+  /** Which limbs hold as a thing is held. */
+  public TetherPass withHolder(PropPass.Holder by) {
+    return new TetherPass(by.words(), target, fromFrame, turns, giveWay, Optional.empty());
   }
 
   /** Things first, then the parts hands are laid on. */

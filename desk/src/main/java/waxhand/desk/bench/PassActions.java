@@ -23,6 +23,7 @@ import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Scope;
 import waxhand.core.passes.Span;
+import waxhand.core.passes.TetherPass;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
@@ -225,6 +226,9 @@ final class PassActions {
               .orElse(goal.part());
       return plate.withPass(goal.withPart(part)).withSpan(around).withName("Goal, " + part.words());
     }
+    if (plate.pass() instanceof TetherPass tether) {
+      return tied(plate, tether, frame).orElse(plate.withSpan(around));
+    }
     if (plate.pass() instanceof PropPass prop) {
       // in front of the body
       Vector3d ahead = ahead(body, frame);
@@ -233,6 +237,30 @@ final class PassActions {
           .withName("Prop: " + prop.name());
     }
     return plate;
+  }
+
+  /** A tether to the thing that is held at a frame, or first, over the time it is held. */
+  private Optional<Plate> tied(Plate plate, TetherPass tether, int frame) {
+    return session.chain().plates().stream()
+        .map(Plate::pass)
+        .filter(PropPass.class::isInstance)
+        .map(PropPass.class::cast)
+        .filter(p -> !p.holds().isEmpty())
+        .reduce((a, b) -> b)
+        .map(
+            prop -> {
+              PropPass.Hold hold =
+                  prop.holds().stream()
+                      .filter(h -> h.frames().contains(frame))
+                      .findFirst()
+                      .orElse(prop.holds().get(0));
+              int ease = (int) Math.max(1, Math.round(0.1 * session.rateHz()));
+              Frames led = hold.frames().grown(ease).within(Frames.first(session.frames()));
+              return plate
+                  .withPass(tether.withTarget(prop.name()).withHolder(hold.by()))
+                  .withSpan(new Span(led.from(), led.to(), ease, ease))
+                  .withName("Tether: " + prop.name());
+            });
   }
 
   /** A place on the ground half a step ahead of the body. */

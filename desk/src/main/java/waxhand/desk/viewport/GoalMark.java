@@ -2,7 +2,7 @@ package waxhand.desk.viewport;
 
 import java.util.Optional;
 import org.joml.Vector3d;
-import waxhand.core.ik.Limb;
+import waxhand.core.limbs.Limb;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.LimbGoalPass;

@@ -275,6 +275,13 @@ public final class Viewport extends Pane {
     active.setCamera(active.camera().zoomed(factor));
   }
 
+  /** Where a place appears in the active view: x and y in its pixels, then the distance. */
+  public double[] project(double x, double y, double z) {
+    double[] at = new double[3];
+    active.camera().project(x, y, z, active.getWidth(), active.getHeight(), at);
+    return at;
+  }
+
   private List<View> shown() {
     return four.get() ? views : List.of(active);
   }

@@ -1,10 +1,11 @@
-package waxhand.core.ik;
+package waxhand.core.limbs;
 
 import java.util.BitSet;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import waxhand.core.body.Role;
+import waxhand.core.ik.LimbSolver;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;

@@ -1,4 +1,4 @@
-package waxhand.core.ik;
+package waxhand.core.limbs;
 
 import waxhand.core.motion.Frames;
 
