@@ -168,7 +168,7 @@ class BenchTest extends DeskTest {
     untilWorkedOut();
     assertThat(session.chain().plates())
         .extracting(Plate::name)
-        .containsExactly("Despike", "Gap fill", "Smooth", "Level");
+        .containsExactly("Despike", "Gap fill", "Smooth", "Level", "Plants");
     interact(
         () ->
             session.editChain(

@@ -68,7 +68,7 @@ class ShotTest {
       code = shot(file, "es2,sw");
     }
     assertThat(code).as(Files.readString(folder.resolve("log"))).isZero();
-    assertThat(wax(file)).isGreaterThan(0.12);
+    assertThat(wax(file)).isGreaterThan(0.07);
   }
 
   @Test

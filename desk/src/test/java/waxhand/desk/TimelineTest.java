@@ -105,11 +105,11 @@ class TimelineTest extends DeskTest {
       interact(() -> session.plateIdProperty().set(Optional.of(plate.id())));
       WaitForAsyncUtils.waitForFxEvents();
       double y = lanes.yOf(plate.id());
-      assertThat(y).as("the chosen lane comes into sight").isBetween(106.0, lanes.getHeight());
+      assertThat(y).as("the chosen lane comes into sight").isBetween(86.0, lanes.getHeight());
     }
     // the wheel brings back the first, and a click chooses what lies under it
     String first = session.chain().plates().get(0).id();
-    assertThat(lanes.yOf(first)).isLessThan(106);
+    assertThat(lanes.yOf(first)).isLessThan(86);
     moveTo(lanes.localToScreen(400, 120));
     scroll(5, VerticalDirection.UP);
     WaitForAsyncUtils.waitForFxEvents();

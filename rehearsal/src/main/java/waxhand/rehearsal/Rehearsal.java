@@ -28,9 +28,10 @@ import waxhand.rehearsal.scene.Scene;
  *
  * @param truth exact motion
  * @param raw damaged motion
- * @param contacts frames in which parts of the feet rest exactly
+ * @param contacts frames in which parts rest exactly on what stands still
  * @param events quick things that must survive repair
  * @param faults damage that can be pointed at
+ * @param things what stands about
  */
 public record Rehearsal(
     Scene scene,
@@ -39,7 +40,8 @@ public record Rehearsal(
     Clip raw,
     List<Contact> contacts,
     List<Score.Event> events,
-    List<Fault> faults) {
+    List<Fault> faults,
+    List<Score.Thing> things) {
   private static final ObjectMapper JSON = new ObjectMapper();
 
   /**
@@ -91,7 +93,14 @@ public record Rehearsal(
     Damaged placed = Damages.apply(truth, Damages.ofPlace(order.damage()), order.seed() + 5);
     faults.addAll(FootFaults.of(truth, placed.clip(), contacts));
     return new Rehearsal(
-        order.scene(), order.seed(), truth, damaged.clip(), contacts, events, List.copyOf(faults));
+        order.scene(),
+        order.seed(),
+        truth,
+        damaged.clip(),
+        contacts,
+        events,
+        List.copyOf(faults),
+        score.things());
   }
 
   /** What is known, as the text of a truth file. */
@@ -112,6 +121,15 @@ public record Rehearsal(
           .put("kind", event.kind())
           .put("part", event.part())
           .put("frame", Math.round(event.time() * truth.rateHz()));
+    }
+    for (Score.Thing thing : things) {
+      root.withArray("things")
+          .addObject()
+          .put("name", thing.name())
+          .put("x", thing.x())
+          .put("z", thing.z())
+          .put("width", thing.width())
+          .put("height", thing.height());
     }
     for (Fault fault : faults) {
       root.withArray("faults")

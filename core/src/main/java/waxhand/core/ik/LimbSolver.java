@@ -143,8 +143,8 @@ public final class LimbSolver {
     }
   }
 
-  /** The shortest turn from one direction to another. */
-  private static void arc(double[] from, double[] to, double[] dest, int at) {
+  /** The shortest turn from one direction to another, as a unit quaternion. Modified: dest. */
+  public static void arc(double[] from, double[] to, double[] dest, int at) {
     double size = length(from) * length(to);
     double x = from[1] * to[2] - from[2] * to[1];
     double y = from[2] * to[0] - from[0] * to[2];

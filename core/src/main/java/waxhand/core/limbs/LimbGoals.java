@@ -11,6 +11,8 @@ public final class LimbGoals {
   private final double[] tipTurn;
   private final double[] weight;
   private final double[] aside;
+  private final double[] middleShift;
+  private final double[] middleWeight;
 
   /** Nothing is wanted yet. */
   public LimbGoals(Limb limb, Frames frames) {
@@ -21,6 +23,8 @@ public final class LimbGoals {
     tipTurn = identities(frames.count());
     weight = new double[frames.count()];
     aside = new double[frames.count()];
+    middleShift = new double[3 * frames.count()];
+    middleWeight = new double[frames.count()];
   }
 
   private static double[] identities(int count) {
@@ -64,12 +68,23 @@ public final class LimbGoals {
     return aside;
   }
 
+  /** By how much knee or elbow is to be moved in the world, 3 numbers a frame, metres. */
+  public double[] middleShift() {
+    return middleShift;
+  }
+
+  /** How much that counts, 0 to 1, a number a frame. */
+  public double[] middleWeight() {
+    return middleWeight;
+  }
+
   /** Whether nothing is wanted in frame {@code n} of these. */
   boolean isIdle(int n) {
     return shift[3 * n] == 0
         && shift[3 * n + 1] == 0
         && shift[3 * n + 2] == 0
         && aside[n] == 0
+        && middleWeight[n] == 0
         && isNone(turn, n)
         && isNone(tipTurn, n);
   }

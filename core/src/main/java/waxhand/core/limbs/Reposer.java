@@ -117,6 +117,9 @@ public final class Reposer {
           if (goals.get(g).weight()[n] > 0) {
             most = Math.max(most, pull(goals.get(g), captured[g], need, n, way));
           }
+          if (goals.get(g).middleWeight()[n] > 0) {
+            most = Math.max(most, prop(goals.get(g), captured[g], need, n, way));
+          }
         }
         any |= most > 0;
         if (most < 1e-5) {
@@ -157,6 +160,48 @@ public final class Reposer {
       need[3 * n + i] += goal.weight()[n] * over * way[i] / wanted;
     }
     return over;
+  }
+
+  /**
+   * Adds what brings a root to its bone's length from a resting knee; returns how far off it is.
+   */
+  private static double prop(
+      LimbGoals goal, double[] captured, double[] need, int n, double[] way) {
+    int at = 9 * n;
+    double w = goal.middleWeight()[n];
+    double is = 0;
+    middle(goal, captured, n, way);
+    for (int i = 0; i < 3; i++) {
+      way[i] -= captured[at + i] + need[3 * n + i];
+      is += way[i] * way[i];
+    }
+    is = Math.sqrt(is);
+    double off = is - distance(captured, at, at + 3);
+    for (int i = 0; i < 3; i++) {
+      need[3 * n + i] += is < 1e-9 ? 0 : w * off * way[i] / is;
+    }
+    return Math.abs(w * off) < 1e-5 ? 0 : Math.abs(w * off);
+  }
+
+  /**
+   * Where a resting knee or elbow goes: to its spot, but as far from the goal of the limb's end as
+   * the bone between them is long. Modified: dest.
+   */
+  private static void middle(LimbGoals goal, double[] captured, int n, double[] dest) {
+    int at = 9 * n;
+    double w = goal.middleWeight()[n];
+    double bone = distance(captured, at + 3, at + 6);
+    double size = 0;
+    double[] end = new double[3];
+    for (int i = 0; i < 3; i++) {
+      end[i] = captured[at + 6 + i] + goal.shift()[3 * n + i];
+      dest[i] = captured[at + 3 + i] + goal.middleShift()[3 * n + i] / w - end[i];
+      size += dest[i] * dest[i];
+    }
+    size = Math.sqrt(size);
+    for (int i = 0; i < 3; i++) {
+      dest[i] = end[i] + (size < 1e-9 ? 0 : dest[i] * bone / size);
+    }
   }
 
   private static double distance(double[] p, int a, int b) {
@@ -337,12 +382,44 @@ public final class Reposer {
       hinge[2] = limb.hinge().z();
       Quats.rotate(pose.rotations(), 4 * limb.upper(), hinge, 0, hinge, 0);
       solver.solve(places, 9 * in, root, goal, hinge, g.aside()[in], turns);
+      if (g.middleWeight()[in] > 0) {
+        overMiddle(g, places, in);
+      }
       turn(limb.upper(), null, 0, turns, 0, n);
       turn(limb.middle(), turns, 0, turns, 4, n);
       turn(limb.end(), turns, 4, g.turn(), 4 * in, n);
       if (limb.tip() != limb.end()) {
         turn(limb.tip(), g.turn(), 4 * in, g.tipTurn(), 4 * in, n);
       }
+    }
+
+    /** Leads both bones over the place where knee or elbow rests. */
+    private void overMiddle(LimbGoals g, double[] places, int in) {
+      int at = 9 * in;
+      double w = g.middleWeight()[in];
+      double[] bone = new double[3];
+      double[] to = new double[3];
+      double[] arcs = new double[8];
+      double length = distance(places, at, at + 3);
+      double size = 0;
+      middle(g, places, in, to);
+      for (int i = 0; i < 3; i++) {
+        bone[i] = places[at + 3 + i] - places[at + i];
+        to[i] -= root[i];
+        size += to[i] * to[i];
+      }
+      size = Math.sqrt(size);
+      if (size < 1e-6) {
+        return;
+      }
+      LimbSolver.arc(bone, to, arcs, 0);
+      for (int i = 0; i < 3; i++) {
+        bone[i] = places[at + 6 + i] - places[at + 3 + i];
+        to[i] = goal[i] - root[i] - to[i] * length / size;
+      }
+      LimbSolver.arc(bone, to, arcs, 4);
+      Quats.slerp(turns, 0, arcs, 0, w, turns, 0);
+      Quats.slerp(turns, 4, arcs, 4, w, turns, 4);
     }
 
     /**

@@ -40,6 +40,11 @@ public interface Pass {
     return FrameSet.of(active);
   }
 
+  /** This pass without what was done by hand to one take, so that it suits others. */
+  default Pass shared() {
+    return this;
+  }
+
   /**
    * This pass with the frames it names, which count the raw take's, counting what is left of it.
    */

@@ -27,9 +27,9 @@ import waxhand.core.motion.Motion;
 import waxhand.core.plants.FootCorrector;
 import waxhand.core.plants.FootPlan;
 import waxhand.core.plants.Footings;
-import waxhand.core.plants.HandHold;
-import waxhand.core.plants.HandHolds;
 import waxhand.core.plants.Plant;
+import waxhand.core.plants.SpotHold;
+import waxhand.core.plants.SpotHolds;
 
 /**
  * Holds what touches the ground in place: contacts are found, each becomes a plant with a spot of
@@ -61,19 +61,19 @@ public record PlantsPass(
    * @param contacts as they were found
    * @param plants of all parts, in the order of time, with those of the artist
    * @param plan footings of the feet, and how the body is carried over them
-   * @param hands where hands rest
+   * @param spots where hands and knees rest
    * @param ground what all this rests on
    */
   public record Found(
       List<Contact> contacts,
       List<Plant> plants,
       FootPlan plan,
-      List<HandHold> hands,
+      List<SpotHold> spots,
       Ground ground) {
     public Found {
       contacts = List.copyOf(contacts);
       plants = List.copyOf(plants);
-      hands = List.copyOf(hands);
+      spots = List.copyOf(spots);
     }
   }
 
@@ -297,6 +297,11 @@ public record PlantsPass(
   }
 
   @Override
+  public PlantsPass shared() {
+    return withKept(List.of(), List.of());
+  }
+
+  @Override
   public PlantsPass placed(Timing before) {
     if (before.isPlain() || kept.isEmpty() && barred.isEmpty()) {
       return this;
@@ -331,10 +336,8 @@ public record PlantsPass(
       return this;
     }
     Ground ground = Ground.of(in, floorM.orElseGet(() -> Floor.rounded(in)));
-    List<Contact> contacts =
-        new ContactFinder(search, ground.surfaces())
-            .find(in).stream().filter(c -> !c.part().isKnee()).toList();
-    return held(in, contacts, ground, null);
+    List<Contact> contacts = new ContactFinder(search, ground.surfaces()).find(in);
+    return held(in, place, contacts, ground, null);
   }
 
   @Override
@@ -345,14 +348,17 @@ public record PlantsPass(
     }
     Found known = last.found.orElseThrow();
     boolean sameWays = last.ways.follow == ways.follow;
-    return held(in, known.contacts, known.ground, sameWays ? known.plan : null);
+    return held(in, place, known.contacts, known.ground, sameWays ? known.plan : null);
   }
 
-  private PlantsPass held(Motion in, List<Contact> contacts, Ground ground, FootPlan known) {
-    List<Plant> plants = plants(contacts, in.clip());
-    FootPlan plan = new Footings(in, ground).of(plants, ways.follow, known);
-    List<HandHold> hands = HandHolds.of(in, plants, ground, plan.carry());
-    Found result = new Found(contacts, plants, plan, hands, ground);
+  private PlantsPass held(
+      Motion in, Place place, List<Contact> contacts, Ground ground, FootPlan known) {
+    Frames active = place.frames(in.clip().frames());
+    List<Plant> plants = new ArrayList<>(plants(contacts, in.clip()));
+    plants.removeIf(p -> p.frames().within(active).isEmpty());
+    FootPlan plan = new Footings(in, ground).of(plants, active, ways.follow, known);
+    List<SpotHold> spots = SpotHolds.of(in, plants, ground, plan.carry());
+    Found result = new Found(contacts, plants, plan, spots, ground);
     return new PlantsPass(search, floorM, easeS, twist, ways, kept, barred, Optional.of(result));
   }
 
@@ -425,18 +431,18 @@ public record PlantsPass(
     int reach = Reposer.reach(in.clip().rateHz());
     FrameSet differing = FrameSet.of(mine.carry().differing(theirs.carry()));
     List<Frames> runs = new ArrayList<>(mine.differing(theirs));
-    runs.addAll(handsDiffering(found.orElseThrow().hands, o.found.orElseThrow().hands));
+    runs.addAll(spotsDiffering(found.orElseThrow().spots, o.found.orElseThrow().spots));
     for (Frames run : runs) {
       differing = differing.union(FrameSet.of(run.grown(reach).within(active)));
     }
     return differing.within(active);
   }
 
-  private static List<Frames> handsDiffering(List<HandHold> mine, List<HandHold> theirs) {
+  private static List<Frames> spotsDiffering(List<SpotHold> mine, List<SpotHold> theirs) {
     return Stream.concat(
             mine.stream().filter(h -> !theirs.contains(h)),
             theirs.stream().filter(h -> !mine.contains(h)))
-        .map(HandHold::plant)
+        .map(SpotHold::plant)
         .map(
             p ->
                 new Frames(
@@ -456,9 +462,9 @@ public record PlantsPass(
     Found held = found.orElseThrow();
     List<Limb> limbs =
         Limb.of(in.body()).stream()
-            .filter(l -> l.leg() || held.hands.stream().anyMatch(h -> isOf(h, l)))
+            .filter(l -> l.leg() || held.spots.stream().anyMatch(h -> isOf(h, l)))
             .toList();
-    if (held.plan().footings().isEmpty() && held.hands.isEmpty() || limbs.isEmpty()) {
+    if (held.plan().footings().isEmpty() && held.spots.isEmpty() || limbs.isEmpty()) {
       return in;
     }
     BitSet scope = place.joints(in.body());
@@ -483,21 +489,27 @@ public record PlantsPass(
       new FootCorrector(in.clip(), sole, held.plan(), held.ground().floor(), twist)
           .correct(region, goals.shift(), goals.turn(), goals.tipTurn(), goals.weight());
     }
+    lead(in, held, leg, region, goals.middleShift(), goals.middleWeight());
     return goals;
   }
 
-  private static boolean isOf(HandHold hold, Limb limb) {
-    return !limb.leg() && hold.plant().part().side() == limb.side();
+  private static boolean isOf(SpotHold hold, Limb limb) {
+    return hold.plant().part().isKnee() == limb.leg() && hold.plant().part().side() == limb.side();
   }
 
   private static LimbGoals ofArm(Motion in, Found held, Limb arm, Frames region) {
     LimbGoals goals = new LimbGoals(arm, region);
-    List<HandHold> own = held.hands.stream().filter(h -> isOf(h, arm)).toList();
-    if (!own.isEmpty()) {
-      PartPoint wrist = own.get(0).plant().part().on(in.body()).orElseThrow();
-      HandHolds.correct(
-          in.clip(), wrist, own, held.plan().carry(), region, goals.shift(), goals.weight());
-    }
+    lead(in, held, arm, region, goals.shift(), goals.weight());
     return goals;
+  }
+
+  /** Leads a hand or knee to the spots where it rests. */
+  private static void lead(
+      Motion in, Found held, Limb limb, Frames region, double[] shift, double[] weight) {
+    List<SpotHold> own = held.spots.stream().filter(h -> isOf(h, limb)).toList();
+    if (!own.isEmpty()) {
+      PartPoint point = own.get(0).plant().part().on(in.body()).orElseThrow();
+      SpotHolds.correct(in.clip(), point, own, held.plan().carry(), region, shift, weight);
+    }
   }
 }

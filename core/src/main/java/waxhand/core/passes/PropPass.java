@@ -256,6 +256,11 @@ public record PropPass(
   }
 
   @Override
+  public PropPass shared() {
+    return withHolds(List.of());
+  }
+
+  @Override
   public PropPass placed(Timing before) {
     if (before.isPlain() || holds.isEmpty()) {
       return this;

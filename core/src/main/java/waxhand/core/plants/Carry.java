@@ -85,9 +85,11 @@ public final class Carry {
    * Finds it.
    *
    * @param footings of both feet; their spots do not matter
+   * @param active frames in which the body may be carried
    * @param amount 0 to 1
    */
-  public static Carry of(Motion motion, List<Footing> footings, Ground ground, double amount) {
+  public static Carry of(
+      Motion motion, List<Footing> footings, Ground ground, Frames active, double amount) {
     Clip clip = motion.clip();
     int count = clip.frames();
     if (footings.isEmpty() || amount == 0 || count < 3) {
@@ -116,11 +118,12 @@ public final class Carry {
                     heightWeights);
               }
             });
-    return fitted(clip.rateHz(), steps, weights, heights, heightWeights, amount);
+    return fitted(clip.rateHz(), active, steps, weights, heights, heightWeights, amount);
   }
 
   private static Carry fitted(
       double rate,
+      Frames active,
       double[] steps,
       double[] weights,
       double[] heights,
@@ -134,6 +137,14 @@ public final class Carry {
     double[] none = new double[count];
     double[] pulls = new double[count];
     Arrays.fill(pulls, back);
+    for (int n = 0; n < count; n++) {
+      if (!active.contains(n)) {
+        pulls[n] = 1;
+        weights[n] = 0;
+        heights[n] = 0;
+        heightWeights[n] = 1;
+      }
+    }
     double[] out = new double[count];
     double[] work = new double[PathFitter.workspace(count)];
     for (int axis = 0; axis < 3; axis++) {

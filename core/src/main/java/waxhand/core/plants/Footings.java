@@ -41,13 +41,14 @@ public final class Footings {
    * The footings of both feet, left first, each foot's in the order of time.
    *
    * @param plants of any parts; those of soles that are not muted count
+   * @param active frames in which the body may be carried
    * @param follow how much of the feet's slides the body is carried along with, 0 to 1
    * @param known what came of other plants in the same motion with the same follow; or null
    */
-  public FootPlan of(List<Plant> plants, double follow, FootPlan known) {
+  public FootPlan of(List<Plant> plants, Frames active, double follow, FootPlan known) {
     List<Footing> bare = groups(plants).stream().map(this::bare).toList();
     boolean alike = known != null && sameContacts(bare, known.footings());
-    Carry carry = alike ? known.carry() : Carry.of(motion, bare, ground, follow);
+    Carry carry = alike ? known.carry() : Carry.of(motion, bare, ground, active, follow);
     Map<List<Plant>, Footing> same = new HashMap<>();
     if (alike) {
       known.footings().forEach(f -> same.put(f.plants(), f));

@@ -4,6 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Span;
 
 /**
  * Everything an artist would lose if it were not saved.
@@ -48,6 +51,31 @@ public record Project(String name, List<Take> takes) {
   public Project changed(String id, UnaryOperator<Take> change) {
     return new Project(
         name, takes.stream().map(t -> t.id().equals(id) ? change.apply(t) : t).toList());
+  }
+
+  /**
+   * With a plate of one take copied to all others, without what was done by hand to the one: in
+   * place of a plate of the same id and kind, else at the end of the chain.
+   */
+  public Project shared(String takeId, Plate plate) {
+    Plate copy = plate.withPass(plate.pass().shared()).withSpan(Span.ALL);
+    List<Take> changed = new ArrayList<>();
+    for (Take take : takes) {
+      changed.add(take.id().equals(takeId) ? take : take.withChain(shared(take.chain(), copy)));
+    }
+    return new Project(name, changed);
+  }
+
+  private static Chain shared(Chain chain, Plate copy) {
+    boolean there =
+        chain.plates().stream()
+            .anyMatch(p -> p.id().equals(copy.id()) && p.pass().kind() == copy.pass().kind());
+    if (there) {
+      return chain.changed(copy.id(), p -> copy);
+    }
+    boolean taken = chain.indexOf(copy.id()).isPresent();
+    Plate fresh = taken ? copy.withId(chain.freshId(copy.pass().kind())) : copy;
+    return chain.inserted(chain.size(), fresh);
   }
 
   public Project without(String id) {

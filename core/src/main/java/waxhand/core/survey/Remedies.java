@@ -15,6 +15,7 @@ import waxhand.core.passes.DespikePass;
 import waxhand.core.passes.GapFillPass;
 import waxhand.core.passes.LevelPass;
 import waxhand.core.passes.Pass;
+import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Scope;
 import waxhand.core.passes.ShiftPass;
@@ -70,7 +71,7 @@ public final class Remedies {
           finding.wholeBody()
               ? Optional.of(Plate.of("remedy", LevelPass.KIND.defaults()))
               : lift(finding);
-      case SLIDE -> Optional.empty();
+      case SLIDE -> planted(finding);
     };
   }
 
@@ -84,6 +85,7 @@ public final class Remedies {
           case SPIKE -> Optional.of(DespikePass.KIND.defaults());
           case FREEZE, MISSING -> Optional.of(GapFillPass.KIND.defaults());
           case JITTER -> Optional.of(SmoothPass.KIND.defaults());
+          case SLIDE -> Optional.of(PlantsPass.KIND.defaults());
           default -> Optional.empty();
         };
     if (finder.isPresent() && findings.size() > 1) {
@@ -93,6 +95,13 @@ public final class Remedies {
     List<Plate> plates = new ArrayList<>();
     (height ? apart(findings) : findings).forEach(f -> of(f).ifPresent(plates::add));
     return plates;
+  }
+
+  /** Holds what touches the ground while it slides; both feet, as the body goes along. */
+  private Optional<Plate> planted(Finding finding) {
+    Frames run = finding.frames().grown(2 * frames(LIFT_EASE));
+    return plate(finding, PlantsPass.KIND.defaults(), run, frames(LIFT_EASE))
+        .map(plate -> plate.withScope(Scope.ALL));
   }
 
   /** The body is lifted once where both feet float, or one after the other without a pause. */

@@ -12,6 +12,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
 import waxhand.core.passes.Floor;
+import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.ShiftPass;
 import waxhand.core.passes.Work;
@@ -101,7 +102,13 @@ class RemediesTest {
     assertThat(remedy(motion, brief)).isPresent();
     assertThat(remedy(motion, long1)).isEmpty();
     assertThat(remedy(motion, finding(FindingKind.SLIDE, motion, Role.LEFT_FOOT, 200, 300)))
-        .isEmpty();
+        .get()
+        .satisfies(
+            p -> {
+              assertThat(p.pass().kind()).isEqualTo(PlantsPass.KIND);
+              assertThat(p.span().within(1000).contains(250)).isTrue();
+              assertThat(p.span().isAll()).isFalse();
+            });
   }
 
   @Test

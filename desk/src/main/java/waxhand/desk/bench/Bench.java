@@ -95,9 +95,8 @@ public final class Bench extends StackPane {
     Player.attach(session);
     viewport = new Viewport(session, palette, memory, contacts);
     new ProjectActions(session, commands, files, memory, this).add();
-    // before passes: Delete is of the selected contacts first
+    new PassActions(session, commands, contacts).add();
     new ContactActions(session, commands, contacts).add();
-    new PassActions(session, commands).add();
     new Actions(session, commands).add();
     new ViewActions(session, commands, viewport, notices::mention).add();
     FindingActions.add(commands, worklist, session);

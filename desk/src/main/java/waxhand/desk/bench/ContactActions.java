@@ -39,14 +39,6 @@ final class ContactActions {
   void add() {
     commands.add(
         GROUP,
-        "remove-contact",
-        "Remove the selected contacts",
-        "",
-        "Delete",
-        this::any,
-        () -> contacts.remove(selected()));
-    commands.add(
-        GROUP,
         "add-contact",
         "Add a contact of the selected parts here",
         "",

@@ -24,7 +24,9 @@ import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Scope;
 import waxhand.core.passes.Span;
 import waxhand.core.passes.TetherPass;
+import waxhand.core.plants.Plant;
 import waxhand.desk.command.Commands;
+import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
 import waxhand.formats.project.Recipe;
@@ -33,9 +35,11 @@ import waxhand.formats.project.Recipe;
 final class PassActions {
   private final Session session;
   private final Commands commands;
+  private final Contacts contacts;
 
-  PassActions(Session session, Commands commands) {
+  PassActions(Session session, Commands commands, Contacts contacts) {
     this.session = session;
+    this.contacts = contacts;
     this.commands = commands;
   }
 
@@ -73,14 +77,11 @@ final class PassActions {
     commands.add(
         "Pass",
         "delete-plate",
-        "Remove pass",
+        "Remove the selected contacts, or the pass",
         "fth-trash-2",
         "Delete",
-        this::hasPlate,
-        () -> {
-          Plate plate = session.plate().orElseThrow();
-          session.editChain("remove " + plate.name(), null, c -> c.without(plate.id()));
-        });
+        () -> hasPlate() || !selectedContacts().isEmpty(),
+        this::remove);
     commands.add(
         "Pass",
         "mute",
@@ -113,6 +114,18 @@ final class PassActions {
               null,
               c -> c.inserted(c.indexOf(plate.id()).orElseThrow() + 1, copy));
           session.plateIdProperty().set(Optional.of(copy.id()));
+        });
+    commands.add(
+        "Pass",
+        "share",
+        "Copy the pass to every take",
+        "",
+        "Ctrl+Shift+D",
+        () -> hasPlate() && session.projectProperty().get().takes().size() > 1,
+        () -> {
+          Plate plate = session.plate().orElseThrow();
+          String take = session.takeProperty().get().orElseThrow().id();
+          session.edit("copy " + plate.name() + " to every take", p -> p.shared(take, plate));
         });
     commands.add(
         "Pass", "move-left", "Move pass earlier", "", "Alt+Comma", this::hasPlate, () -> move(-1));
@@ -154,6 +167,19 @@ final class PassActions {
         "Pass", "heavier", "More weight", "", "Ctrl+Up", this::hasPlate, () -> weight(0.1));
     commands.add(
         "Pass", "lighter", "Less weight", "", "Ctrl+Down", this::hasPlate, () -> weight(-0.1));
+  }
+
+  private List<Plant> selectedContacts() {
+    return contacts.selectedProperty().get();
+  }
+
+  private void remove() {
+    if (!selectedContacts().isEmpty()) {
+      contacts.remove(selectedContacts());
+      return;
+    }
+    Plate plate = session.plate().orElseThrow();
+    session.editChain("remove " + plate.name(), null, c -> c.without(plate.id()));
   }
 
   /** The first letter of a kind's words that no other kind has. */

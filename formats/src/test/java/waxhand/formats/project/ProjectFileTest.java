@@ -191,7 +191,17 @@ class ProjectFileTest {
         .isEqualTo(project().takes().get(1).chain());
     assertThat(Recipe.firstPass().chain().plates())
         .extracting(p -> p.pass().kind().id())
-        .containsExactly("despike", "gap-fill", "smooth", "level");
+        .containsExactly("despike", "gap-fill", "smooth", "level", "plants");
+    assertBad(
+        recipe("\"pass\":\"plants\",\"settings\":{\"kept\":[{\"part\":\"tail\"}]}"),
+        "no part 'tail'");
+    assertBad(
+        recipe(
+            "\"pass\":\"plants\",\"settings\":{\"kept\":[{\"part\":\"left-toe\",\"from\":9,\"to\":9}]}"),
+        "from 9 to 9");
+    assertBad(recipe("\"pass\":\"plants\",\"settings\":{\"kept\":7}"), "must be a list");
+    assertBad(recipe("\"pass\":\"prop\",\"settings\":{\"width\":-1}"), "width");
+    assertBad(recipe("\"pass\":\"tether\",\"settings\":{\"target\":\"\"}"), "target");
     assertBad("{", "not JSON");
     assertBad("{\"a\":1}", "this is no recipe");
     assertBad(recipe("\"pass\":\"melt\""), "plate 1: there is no pass 'melt'");

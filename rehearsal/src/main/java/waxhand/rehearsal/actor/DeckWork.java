@@ -1,5 +1,7 @@
 package waxhand.rehearsal.actor;
 
+import waxhand.core.contact.ContactPart;
+
 /** What the deckhand does on the spot, with things: written into a score, each from where it is. */
 public final class DeckWork {
   private final Score score;
@@ -140,6 +142,8 @@ public final class DeckWork {
     HandPath hand = score.hands.get(0);
     hand.take(strike, down - 0.05, bollard);
     score.events.add(new Score.Event("grab", "left-hand", down - 0.05));
+    score.kneel.key(strike + 0.3 * score.tempo, 0);
+    score.kneel.key(down, 1);
     score.lean.key(strike + 0.2, Math.toRadians(9));
     score.lean.key(down, Math.toRadians(17));
     score.drop.key(down, 0.226);
@@ -162,6 +166,14 @@ public final class DeckWork {
         1, rear.leaving(strike + 0.05, down - 0.05, up - 0.3 * score.tempo, Math.toRadians(62)));
     score.px += 0.25 * score.h * Math.sin(score.heading);
     score.pz += 0.25 * score.h * Math.cos(score.heading);
+    score.kneel.hold(score.now);
+    score.kneel.key(score.now + 0.5 * score.tempo, 0);
+    hand.rest(down - 0.05, score.now + 0.1);
+    score.rests.add(new Score.Rest(ContactPart.RIGHT_KNEE, down, score.now));
+    score.rests.add(new Score.Rest(ContactPart.LEFT_HAND, down - 0.05, score.now + 0.1));
+    score.things.add(
+        new Score.Thing(
+            "bollard", bollard[0], bollard[2], 0.17 * score.h, bollard[1] - 0.02 * score.h));
     hand.free(score.now + 0.1, up - 0.25);
     score.drop.key(up, 0.03);
     score.lean.key(up, Math.toRadians(3));

@@ -158,7 +158,7 @@ final class Feet {
     return contacts;
   }
 
-  private static void add(
+  static void add(
       List<Contact> contacts, ContactPart part, double t0, double t1, int frames, double rateHz) {
     int from = (int) Math.max(0, Math.ceil(t0 * rateHz - 1e-9));
     int to = (int) Math.min(frames, Math.floor(t1 * rateHz + 1e-9) + 1);

@@ -15,6 +15,9 @@ import waxhand.core.motion.Track;
  * nothing is ever quite still.
  */
 public final class Performer {
+  /** Middle of a knee over the ground it rests on, as a share of the actor's height. */
+  private static final double KNEE_SHARE = 0.032;
+
   private final Build build;
   private final Score score;
   private final double h;
@@ -126,6 +129,7 @@ public final class Performer {
       q.identity();
     }
     pelvis(t, lowered.at(t));
+    kneel(t);
     trunk(t);
     for (int s = 0; s < 2; s++) {
       leg(s, t);
@@ -158,13 +162,43 @@ public final class Performer {
         .rotateZ(0.02 * sway.at(6, t));
   }
 
+  /** Where the right knee rests while the deckhand kneels: as far from the ankle as it is. */
+  private Vector3d kneeOnGround(Feet.Foot foot) {
+    double shin = build.offset(build.joint(1, Build.FOOT)).length();
+    double down = foot.ankle().y - KNEE_SHARE * h;
+    double ahead = Math.sqrt(Math.max(0, shin * shin - down * down));
+    return new Vector3d(foot.ankle())
+        .add(ahead * Math.sin(foot.yaw()), -down, ahead * Math.cos(foot.yaw()));
+  }
+
+  /** Puts the hips at the height at which the knee of a kneeling leg is on the ground. */
+  private void kneel(double t) {
+    double weight = score.kneel.at(t);
+    if (weight <= 0) {
+      return;
+    }
+    Vector3d knee = kneeOnGround(feet.at(1, t));
+    Vector3d joint = hipJoint(1);
+    double thigh = build.offset(build.joint(1, Build.SHIN)).length();
+    double x = joint.x - knee.x;
+    double z = joint.z - knee.z;
+    double wanted = knee.y + Math.sqrt(Math.max(0.01, thigh * thigh - x * x - z * z));
+    hips.y += weight * (wanted - joint.y);
+  }
+
   private void leg(int s, double t) {
     Feet.Foot foot = feet.at(s, t);
     Vector3d joint = hipJoint(s);
     double out = (s == 0 ? 1 : -1) * (0.1 + 0.5 * Math.max(0, score.drop.at(t)));
     Vector3d forward = new Vector3d(Math.sin(foot.yaw()), 0, Math.cos(foot.yaw()));
     Vector3d ahead = local[Build.HIPS].transform(new Vector3d(out, 0, 1)).mul(0.6);
-    TwoBone.Solution leg = build.leg2(s).solve(joint, foot.ankle(), ahead.add(forward));
+    Vector3d bend = ahead.add(forward);
+    double kneels = s == 1 ? score.kneel.at(t) : 0;
+    if (kneels > 0) {
+      Vector3d middle = new Vector3d(joint).lerp(foot.ankle(), 0.5);
+      bend.normalize().lerp(kneeOnGround(foot).sub(middle).normalize(), kneels);
+    }
+    TwoBone.Solution leg = build.leg2(s).solve(joint, foot.ankle(), bend);
     Quaterniond pelvis = local[Build.HIPS];
     Quaterniond thigh = leg.upperRotation();
     Quaterniond shin = leg.lowerRotation();
@@ -223,7 +257,7 @@ public final class Performer {
     if (path.weight(t) > 0) {
       solve();
       Vector3d out = local[Build.HIPS].transform(new Vector3d(x * 0.8, -0.6, -0.3));
-      reach(s, withinReach(s, path.at(t)), out, path.weight(t));
+      reach(s, withinReach(s, path.at(t), path.isFirm(t)), out, path.weight(t));
     }
     solve();
   }
@@ -258,16 +292,16 @@ public final class Performer {
   }
 
   /** The goal drawn in so that the elbow never locks. */
-  private Vector3d withinReach(int s, Vector3d goal) {
+  private Vector3d withinReach(int s, Vector3d goal, boolean firm) {
     Vector3d shoulder = world[build.joint(s, Build.UPPER_ARM)];
     double length = build.arm2(s).upper().length() + build.arm2(s).lower().length();
     Vector3d way = new Vector3d(goal).sub(shoulder);
-    double free = 0.8 * length;
+    double free = (firm ? 0.94 : 0.8) * length;
     double beyond = way.length() - free;
     if (beyond <= 0) {
       return goal;
     }
-    double soft = 0.15 * length;
+    double soft = (firm ? 0.05 : 0.15) * length;
     return way.normalize(free + soft * (1 - Math.exp(-beyond / soft))).add(shoulder);
   }
 
@@ -333,8 +367,12 @@ public final class Performer {
     return new Clip(build.skeleton(), rateHz, rotations, travels);
   }
 
-  /** The frames in which parts of the feet rest exactly. */
+  /** The frames in which parts rest exactly: of the feet, and knees and hands on what stands. */
   public List<Contact> contacts(int frames, double rateHz) {
-    return feet.contacts(frames, rateHz);
+    List<Contact> contacts = new ArrayList<>(feet.contacts(frames, rateHz));
+    for (Score.Rest rest : score.rests) {
+      Feet.add(contacts, rest.part(), rest.from(), rest.to(), frames, rateHz);
+    }
+    return contacts;
   }
 }

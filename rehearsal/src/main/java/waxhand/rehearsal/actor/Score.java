@@ -2,6 +2,7 @@ package waxhand.rehearsal.actor;
 
 import java.util.ArrayList;
 import java.util.List;
+import waxhand.core.contact.ContactPart;
 
 /**
  * What the actor does and when: footprints and keyed quantities, written from start to end. Lengths
@@ -25,6 +26,26 @@ public final class Score {
   final KeySpline grip = new KeySpline(true);
   final KeySpline crateUp = new KeySpline(true);
   final List<double[]> crateSpots = new ArrayList<>();
+
+  /** How much the right knee is on the ground, 0 to 1. */
+  final KeySpline kneel = new KeySpline(true);
+
+  /** When hands and knees rest on something that stands still. */
+  final List<Rest> rests = new ArrayList<>();
+
+  /** Things that stand about. */
+  final List<Thing> things = new ArrayList<>();
+
+  /** A part rests for a while, seconds. */
+  record Rest(ContactPart part, double from, double to) {}
+
+  /**
+   * An upright cylinder that stands on the deck.
+   *
+   * @param x of its middle, metres
+   * @param z of its middle
+   */
+  public record Thing(String name, double x, double z, double width, double height) {}
 
   /** Weights with which the arms hang bent, as in a jog, and a hand carries a lantern. */
   final KeySpline bent = new KeySpline(true);
@@ -53,6 +74,7 @@ public final class Score {
       each.key(0, 0);
     }
     bent.key(0, 0);
+    kneel.key(0, 0);
     lantern.key(0, 0);
     drop.key(0, 0.012);
     x.key(0, 0);
@@ -66,6 +88,11 @@ public final class Score {
   /** What happens quickly, in the order of time. */
   public List<Event> events() {
     return List.copyOf(events);
+  }
+
+  /** Things that stand about. */
+  public List<Thing> things() {
+    return List.copyOf(things);
   }
 
   /** Ball print of a side, ahead of the pelvis by {@code ahead} (of height). */

@@ -10,18 +10,20 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 
-/** Finds the spots of hands that rest, and what brings a hand there. */
-public final class HandHolds {
+/** Finds the spots of hands and knees that rest, and what brings them there. */
+public final class SpotHolds {
   private static final int SAMPLES = 120;
 
-  private HandHolds() {}
+  private SpotHolds() {}
 
-  /** The spots of all plants of hands that are not muted, snapped to what lies beneath. */
-  public static List<HandHold> of(Motion motion, List<Plant> plants, Ground ground, Carry carry) {
-    List<HandHold> holds = new ArrayList<>();
+  /**
+   * The spots of all plants of hands and knees that are not muted, snapped to what lies beneath.
+   */
+  public static List<SpotHold> of(Motion motion, List<Plant> plants, Ground ground, Carry carry) {
+    List<SpotHold> holds = new ArrayList<>();
     for (Plant plant : plants) {
       Frames run = plant.frames().within(motion.clip().allFrames());
-      if (plant.part().isHand() && !plant.muted() && !run.isEmpty()) {
+      if (!plant.part().isSole() && !plant.muted() && !run.isEmpty()) {
         plant
             .part()
             .on(motion.body())
@@ -31,7 +33,7 @@ public final class HandHolds {
     return holds;
   }
 
-  private static HandHold hold(
+  private static SpotHold hold(
       Clip clip, Plant plant, Frames run, PartPoint point, Ground ground, Carry carry) {
     WorldPose pose = WorldPose.only(clip.skeleton(), point.joint());
     int step = Math.max(1, run.count() / SAMPLES);
@@ -54,9 +56,9 @@ public final class HandHolds {
     int middle = (run.from() + run.to()) / 2;
     double over = ground.over(middle, spot[0], spot[1], spot[2]) - point.radiusM();
     double up = ground.over(middle, spot[0], spot[1] + 1e-3, spot[2]) - point.radiusM();
-    // only what lies beneath draws a hand down or pushes it up
+    // only what lies beneath draws a part down or pushes it up
     boolean level = (up - over) / 1e-3 > 0.7 && Math.abs(over) < 0.08;
-    return new HandHold(
+    return new SpotHold(
         plant,
         spot[0] + plant.move().x(),
         spot[1] + plant.move().y() - (level ? over : 0),
@@ -64,23 +66,23 @@ public final class HandHolds {
   }
 
   /**
-   * What brings a wrist to its spots: whole while it rests, fading before and after.
+   * What brings a wrist or a knee to its spots: whole while it rests, fading before and after.
    *
-   * @param holds of one hand
+   * @param holds of one hand or knee
    * @param shift beyond where the body is carried, 3 numbers a frame. Modified.
    * @param weight a number a frame. Modified.
    */
   public static void correct(
       Clip clip,
       PartPoint point,
-      List<HandHold> holds,
+      List<SpotHold> holds,
       Carry carry,
       Frames run,
       double[] shift,
       double[] weight) {
     WorldPose pose = WorldPose.only(clip.skeleton(), point.joint());
     double[] p = new double[3];
-    for (HandHold hold : holds) {
+    for (SpotHold hold : holds) {
       Plant plant = hold.plant();
       Frames own = plant.frames();
       Frames eased =

@@ -1,0 +1,11 @@
+package waxhand.core.plants;
+
+/**
+ * A hand or a knee that rests on something that stands still.
+ *
+ * @param plant which contact
+ * @param x of the wrist or the middle of the knee, metres
+ * @param y metres, up
+ * @param z metres
+ */
+public record SpotHold(Plant plant, double x, double y, double z) {}
