@@ -9,13 +9,15 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactFinder;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.ContactSettings;
-import waxhand.core.contact.FloorPlane;
+import waxhand.core.contact.Ground;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Comparison;
 import waxhand.core.measure.Pops;
 import waxhand.core.measure.Standing;
 import waxhand.core.motion.Motion;
+import waxhand.core.passes.Chain;
 import waxhand.core.passes.Floor;
+import waxhand.core.passes.Plate;
 import waxhand.core.passes.Work;
 import waxhand.formats.project.Recipe;
 import waxhand.rehearsal.ContactScore;
@@ -60,9 +62,9 @@ public final class PlantsReport {
   }
 
   private static ContactScore score(Rehearsal take) {
-    Motion raw = Motion.of(take.raw());
+    Motion raw = Things.placed(take, Motion.of(take.raw()));
     List<Contact> found =
-        new ContactFinder(ContactSettings.USUAL, List.of(FloorPlane.level(Floor.rounded(raw))))
+        new ContactFinder(ContactSettings.USUAL, Ground.of(raw, Floor.rounded(raw)).surfaces())
             .find(raw);
     return ContactScore.of(found, take.contacts(), raw.clip().frames(), raw.clip().rateHz());
   }
@@ -70,10 +72,12 @@ public final class PlantsReport {
   private static Map<String, Double> figures(Rehearsal take) {
     Motion truth = Motion.of(take.truth());
     Motion raw = truth.with(take.raw());
-    List<Motion> stages =
-        new Evaluator(raw).evaluate(Recipe.firstPass().chain(), Work.UNWATCHED).motions();
-    Motion before = stages.get(stages.size() - 2);
-    Motion after = stages.get(stages.size() - 1);
+    Chain firstPass = Recipe.firstPass().chain();
+    Plate plants = firstPass.plates().get(firstPass.size() - 1);
+    Motion before =
+        new Evaluator(raw).evaluate(firstPass.without(plants.id()), Work.UNWATCHED).result();
+    before = Things.placed(take, before);
+    Motion after = plants.apply(before, before.clip().allFrames(), Work.UNWATCHED);
     Standing standing = Standing.of(after, take.contacts());
     Map<String, Double> figures = new LinkedHashMap<>();
     figures.put("mm/s", standing.speedMms());

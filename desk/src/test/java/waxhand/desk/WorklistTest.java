@@ -97,7 +97,7 @@ class WorklistTest extends DeskTest {
     assertThat(take().dismissed()).hasSize(1);
     assertThat(text("#dismissed")).isEqualTo("1 dismissed");
     interact(() -> bench.worklist().bringBack(take().dismissed().get(0)));
-    assertThat(state().shown()).hasSize(slides);
+    assertThat(state().shown()).hasSize(open);
     // all of a kind at once
     interact(() -> bench.worklist().kindProperty().set(Optional.of(FindingKind.SHAKE)));
     run("next-finding");

@@ -52,6 +52,7 @@ import waxhand.desk.session.Player;
 import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.Surveys;
+import waxhand.desk.shelf.BodyMap;
 import waxhand.desk.shelf.NotesPanel;
 import waxhand.desk.shelf.Shelf;
 import waxhand.desk.theme.Palette;
@@ -81,6 +82,7 @@ public final class Bench extends StackPane {
   private final ContactLanes contactLanes;
   private final CurvesRoom curves;
   private final PassPanel panel;
+  private final BodyMap map;
   private final Sheets sheets = new Sheets();
   private final Finder finder;
   private final HandoffSheet handoff;
@@ -107,11 +109,13 @@ public final class Bench extends StackPane {
     theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
     Head head = new Head(session, commands, files, memory);
     HBox rail = railRow();
+    map = new BodyMap(session, contacts, palette);
     Shelf shelf =
         new Shelf(
             session,
             new FindingsPanel(session, worklist, commands, palette),
-            new NotesPanel(session));
+            new NotesPanel(session),
+            map);
     curves =
         new CurvesRoom(
             session, worklist.chosenProperty().map(f -> f.map(Finding::frames)), palette);
@@ -265,6 +269,7 @@ public final class Bench extends StackPane {
     viewport.repaint();
     lanes.draw();
     contactLanes.draw();
+    map.draw();
     curves.pane().draw();
     panel.repaint();
   }

@@ -60,6 +60,20 @@ final class ViewActions {
         session::hasTake,
         viewport::frameParts);
     always(
+        "magnifier",
+        "Show or hide a foot near by",
+        "",
+        "Z",
+        () -> viewport.magnifiedProperty().set(!viewport.magnifiedProperty().get()));
+    commands.add(
+        GROUP,
+        "look-low",
+        "Look from the level of the floor",
+        "",
+        "Alt+F",
+        session::hasTake,
+        viewport::lookLow);
+    always(
         "prints",
         "Show or hide prints on the ground",
         "",

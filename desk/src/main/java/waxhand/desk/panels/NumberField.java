@@ -55,7 +55,7 @@ final class NumberField extends HBox {
     text.setTooltip(new Tooltip(help));
     Label unitLabel = new Label(unit);
     unitLabel.getStyleClass().add("wh-soft");
-    unitLabel.setMinWidth(22);
+    unitLabel.setMinWidth(unit.length() > 2 ? USE_PREF_SIZE : 22);
     HBox.setHgrow(slider, Priority.ALWAYS);
     getChildren().addAll(slider, text, unitLabel);
     slider

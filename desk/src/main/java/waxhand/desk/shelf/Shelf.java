@@ -34,13 +34,16 @@ public final class Shelf extends VBox {
   /**
    * @param findings the worklist
    * @param notes the list of notes
+   * @param map over the list of parts
    */
-  public Shelf(Session session, Node findings, Node notes) {
+  public Shelf(Session session, Node findings, Node notes, BodyMap map) {
     this.session = session;
     getStyleClass().addAll("wh-side", "wh-side-left");
     VBox shelf = new VBox(8, noTakes, takes);
     VBox.setVgrow(takes, Priority.ALWAYS);
-    HBox tabs = tabs(findings, shelf, parts, notes);
+    VBox body = new VBox(8, map, parts);
+    VBox.setVgrow(parts, Priority.ALWAYS);
+    HBox tabs = tabs(findings, shelf, body, notes);
     noTakes.setWrapText(true);
     noTakes.getStyleClass().add("wh-soft");
     takes.setId("takes");
@@ -65,10 +68,11 @@ public final class Shelf extends VBox {
         .getSelectionModel()
         .getSelectedItems()
         .addListener((javafx.collections.ListChangeListener<Integer>) c -> partsChosen());
-    for (Node each : new Node[] {findings, shelf, parts, notes}) {
+    for (Node each : new Node[] {findings, shelf, body, notes}) {
       VBox.setVgrow(each, Priority.ALWAYS);
     }
-    getChildren().addAll(tabs, findings, shelf, parts, notes);
+    getChildren().addAll(tabs, findings, shelf, body, notes);
+    body.visibleProperty().addListener((o, a, b) -> map.draw());
     session.projectProperty().addListener((o, a, b) -> showTakes(b));
     session.takeProperty().addListener((o, a, b) -> showParts(a, b));
     session.selectionProperty().addListener((o, a, b) -> showSelection(b));

@@ -2,16 +2,22 @@ package waxhand.desk.viewport;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.layout.Pane;
+import javafx.scene.layout.Region;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
+import waxhand.core.body.Role;
+import waxhand.core.body.Side;
+import waxhand.core.body.Sole;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.SmoothPass;
+import waxhand.core.plants.Plant;
 import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
@@ -41,6 +47,9 @@ public final class Viewport extends Pane {
 
   private static final double GAP = 2;
 
+  /** Looking from the floor, the eye is this much over it, radians. */
+  private static final double LOW_RAD = Math.toRadians(2);
+
   private final Session session;
   private final Memory memory;
   private final Contacts contacts;
@@ -49,6 +58,9 @@ public final class Viewport extends Pane {
   private final BooleanProperty printsShown = new SimpleBooleanProperty(true);
   private final List<View> views = new ArrayList<>();
   private final View beside;
+  private final View magnifier;
+  private final Region frame = new Region();
+  private final BooleanProperty magnified = new SimpleBooleanProperty();
   private final BooleanProperty twoUp = new SimpleBooleanProperty();
   private final BooleanProperty four = new SimpleBooleanProperty();
   private final BooleanProperty follow = new SimpleBooleanProperty(true);
@@ -90,8 +102,17 @@ public final class Viewport extends Pane {
                   }
                 }));
     active = views.get(0);
+    magnifier = new View(palette, Aspect.SIDE);
+    magnifier.setId("view-magnifier");
+    magnifier.onPick(this::picked);
+    magnifier.setGrips(grips);
+    magnifier.setVisible(false);
+    magnified.addListener((o, was, is) -> requestLayout());
     getChildren().addAll(views);
-    getChildren().add(beside);
+    frame.getStyleClass().add("wh-magnifier");
+    frame.setMouseTransparent(true);
+    frame.setVisible(false);
+    getChildren().addAll(beside, magnifier, frame);
     twoUp.addListener(
         (o, was, is) -> {
           four.set(false);
@@ -127,6 +148,65 @@ public final class Viewport extends Pane {
     return twoUp;
   }
 
+  /** Whether a foot is seen near by, in a corner, from the level of the floor. */
+  public BooleanProperty magnifiedProperty() {
+    return magnified;
+  }
+
+  /** Looks from the level of the floor, at the feet. */
+  public void lookLow() {
+    active
+        .middle()
+        .ifPresent(
+            m -> {
+              Camera now = active.camera();
+              Vector3d at = new Vector3d(m.x, 0.25, m.z);
+              active.setCamera(
+                  new Camera(
+                      at, now.yawRad(), LOW_RAD, Math.min(now.heightM(), 1), now.parallel()));
+            });
+  }
+
+  private void magnify(
+      Optional<Motion> wire,
+      int wireFrame,
+      Optional<Motion> now,
+      int waxFrame,
+      Optional<Skins> worn) {
+    if (!magnified.get() || now.isEmpty()) {
+      return;
+    }
+    worn.ifPresent(magnifier::dress);
+    magnifier.show(wire, wireFrame, now, waxFrame);
+    foot(now.get().body())
+        .flatMap(magnifier::place)
+        .ifPresent(
+            p -> {
+              double height = now.get().body().heightM();
+              Vector3d at = new Vector3d(p.x, 0.05 * height, p.z);
+              magnifier.setCamera(
+                  new Camera(at, active.camera().yawRad(), LOW_RAD, 0.24 * height, false));
+            });
+  }
+
+  /** The foot of the side something is selected on, else the lower one. */
+  private Optional<Integer> foot(Body body) {
+    Side side = Side.MIDDLE;
+    for (Plant plant : contacts.selectedProperty().get()) {
+      side = plant.part().side();
+    }
+    for (int j : session.selectionProperty().get().stream().toArray()) {
+      side = body.role(j).map(Role::side).filter(s -> s != Side.MIDDLE).orElse(side);
+    }
+    Side wanted = side;
+    return body.soles().stream()
+        .filter(s -> wanted == Side.MIDDLE || s.side() == wanted)
+        .map(Sole::foot)
+        .min(
+            Comparator.comparingDouble(
+                j -> magnifier.place(j).map(p -> p.y).orElse(Double.POSITIVE_INFINITY)));
+  }
+
   /** While a smoothing pass is chosen, strokes show what it and the others take away. */
   private void strokes() {
     boolean smooths = session.plate().map(p -> p.pass().kind() == SmoothPass.KIND).orElse(false);
@@ -148,6 +228,7 @@ public final class Viewport extends Pane {
     List<Print> prints = printsShown.get() ? Prints.at(session, contacts) : List.of();
     printHands.show(prints);
     shown().forEach(v -> v.setPrints(prints));
+    magnifier.setPrints(prints);
   }
 
   public BooleanProperty followProperty() {
@@ -162,6 +243,7 @@ public final class Viewport extends Pane {
     wax = other;
     views.forEach(v -> v.setWax(other.opacity));
     beside.setWax(Math.max(0.45, other.opacity));
+    magnifier.setWax(other.opacity);
   }
 
   public void setWireShown(boolean shown) {
@@ -172,6 +254,7 @@ public final class Viewport extends Pane {
   public void repaint() {
     views.forEach(View::repaint);
     beside.repaint();
+    magnifier.repaint();
   }
 
   /** Shows one view from there; the keyboard stays with the views. */
@@ -309,6 +392,7 @@ public final class Viewport extends Pane {
       worn.ifPresent(view::dress);
       view.show(twoUp.get() ? Optional.empty() : wire, wireFrame, now, waxFrame);
     }
+    magnify(wire, wireFrame, now, waxFrame, worn);
     if (twoUp.get()) {
       worn.ifPresent(beside::dress);
       beside.show(Optional.empty(), waxFrame, wire, wireFrame);
@@ -368,6 +452,15 @@ public final class Viewport extends Pane {
       double hh = (h - GAP) / 2;
       int i = view.aspect().ordinal();
       view.resizeRelocate((i % 2) * (hw + GAP), (i / 2) * (hh + GAP), hw, hh);
+    }
+    magnifier.setVisible(magnified.get());
+    frame.setVisible(magnified.get());
+    if (magnified.get()) {
+      double wide = Math.min(0.42 * w, 300);
+      double high = Math.min(0.5 * h, 200);
+      magnifier.resizeRelocate(w - wide - 10, 10, wide, high);
+      frame.resizeRelocate(w - wide - 10, 10, wide, high);
+      magnifier.setName("Foot, from the floor", false);
     }
     beside.setVisible(twoUp.get() && !four.get());
     if (beside.isVisible()) {
