@@ -25,6 +25,7 @@ import waxhand.core.passes.PropPass;
 import waxhand.core.plants.Plant;
 import waxhand.desk.contacts.ContactLanes;
 import waxhand.desk.contacts.Contacts;
+import waxhand.desk.shelf.BodyMap;
 
 /** Contacts over time and on the ground, goals and things, by hand and by key. */
 class ContactsTest extends DeskTest {
@@ -296,5 +297,39 @@ class ContactsTest extends DeskTest {
         });
     untilWorkedOut();
     assertThat(lookup("#complaint").queryLabeled().getText()).contains("nowhere");
+  }
+
+  /** Shown larger, time is dragged as finely as it is drawn; the body map picks and tells. */
+  @Test
+  void timeIsShownLargerAndPartsArePickedOnTheMap() throws Exception {
+    firstPass();
+    Plant heel = first(ContactPart.LEFT_HEEL, 400);
+    interact(() -> session.seek(heel.frames().from()));
+    for (int n = 0; n < 4; n++) {
+      run("time-nearer");
+    }
+    assertThat(session.seenProperty().get().count()).isLessThan(session.frames() / 6);
+    assertThat(session.seenProperty().get().contains(heel.frames().from())).isTrue();
+    clickOn(inLane(heel.part(), heel.frames().from() + 10));
+    dragLane(heel.part(), heel.frames().from(), heel.frames().from() + 4);
+    assertThat(selected().frames().from()).isCloseTo(heel.frames().from() + 4, within(1));
+    run("time-all");
+    assertThat(session.seenProperty().get().count()).isEqualTo(session.frames());
+    clickOn("#tab-parts");
+    BodyMap map = lookup("#body-map").queryAs(BodyMap.class);
+    double[] at = map.placeOf(Role.RIGHT_THIGH).orElseThrow();
+    clickOn(map.localToScreen(at[0], at[1]));
+    int thigh = raw().body().joint(Role.RIGHT_THIGH).getAsInt();
+    assertThat(session.selectionProperty().get().stream().toArray()).containsExactly(thigh);
+    run("magnifier");
+    assertThat(lookup("#view-magnifier").query().isVisible()).isTrue();
+    // a pass goes to every take without what was done by hand to this one
+    run("share");
+    assertThat(session.projectProperty().get().takes())
+        .allSatisfy(
+            t -> assertThat(t.chain().plates()).anyMatch(p -> p.pass() instanceof PlantsPass))
+        .filteredOn(t -> !t.id().equals("take-1"))
+        .allSatisfy(
+            t -> assertThat(((PlantsPass) t.chain().plates().get(0).pass()).kept()).isEmpty());
   }
 }

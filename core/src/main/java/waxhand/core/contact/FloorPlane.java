@@ -22,4 +22,16 @@ public record FloorPlane(double heightM, double slopeX, double slopeZ) implement
   public double over(int frame, double x, double y, double z) {
     return (y - at(x, z)) / Math.sqrt(1 + slopeX * slopeX + slopeZ * slopeZ);
   }
+
+  /** The turn from level to this floor, a unit quaternion. Modified: dest. */
+  public void tilt(double[] dest) {
+    // from (0, 1, 0) to (-slopeX, 1, -slopeZ)
+    double size = Math.sqrt(1 + slopeX * slopeX + slopeZ * slopeZ);
+    double real = 1 + 1 / size;
+    double scale = 1 / Math.sqrt(2 * real);
+    dest[0] = -slopeZ / size * scale;
+    dest[1] = 0;
+    dest[2] = slopeX / size * scale;
+    dest[3] = real * scale;
+  }
 }

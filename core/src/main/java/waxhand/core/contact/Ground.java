@@ -2,7 +2,10 @@ package waxhand.core.contact;
 
 import java.util.ArrayList;
 import java.util.List;
+import waxhand.core.body.Sole;
+import waxhand.core.motion.Clip;
 import waxhand.core.motion.Motion;
+import waxhand.core.motion.WorldPose;
 import waxhand.core.props.Prop;
 
 /**
@@ -12,6 +15,12 @@ import waxhand.core.props.Prop;
  * @param props that stand or lie about
  */
 public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
+  /** At most this many frames are looked at for a tilt. */
+  private static final int SAMPLES = 3000;
+
+  /** Balls slower than this are taken to rest, m/s. */
+  private static final double SLOW = 0.2;
+
   public Ground {
     props = List.copyOf(props);
   }
@@ -19,6 +28,38 @@ public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
   /** The floor at a height and the things of a motion. */
   public static Ground of(Motion motion, double floorM) {
     return new Ground(FloorPlane.level(floorM), motion.props());
+  }
+
+  /** The floor at a height, tilted where slow, low feet say so, and the things of a motion. */
+  public static Ground found(Motion motion, double floorM) {
+    return new Ground(tilted(motion, floorM), motion.props());
+  }
+
+  private static FloorPlane tilted(Motion motion, double floorM) {
+    Clip clip = motion.clip();
+    List<Sole> soles = motion.body().soles();
+    int step = Math.max(1, clip.frames() / SAMPLES);
+    int apart = (int) Math.max(1, Math.round(0.1 * clip.rateHz()));
+    double[] places = new double[3 * soles.size() * (clip.frames() / step + 1)];
+    int count = 0;
+    int[] joints = soles.stream().mapToInt(Sole::toes).toArray();
+    WorldPose now = WorldPose.only(clip.skeleton(), joints);
+    WorldPose then = WorldPose.only(clip.skeleton(), joints);
+    double[] p = new double[3];
+    double[] q = new double[3];
+    for (int f = 0; f + apart < clip.frames(); f += step) {
+      now.solve(clip, f);
+      then.solve(clip, f + apart);
+      for (Sole sole : soles) {
+        sole.at(1, now, p);
+        sole.at(1, then, q);
+        double way = Math.hypot(Math.hypot(q[0] - p[0], q[1] - p[1]), q[2] - p[2]);
+        if (way * clip.rateHz() / apart < SLOW) {
+          System.arraycopy(p, 0, places, 3 * count++, 3);
+        }
+      }
+    }
+    return FloorFit.of(places, count, floorM);
   }
 
   @Override

@@ -1,6 +1,9 @@
 package waxhand.core.passes;
 
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import waxhand.core.maths.Quats;
@@ -11,8 +14,9 @@ import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 
 /**
- * Puts a take on its floor, one correction for all frames: the floor comes to height 0, the body to
- * the actor's height, then the take is turned about the vertical through the origin and moved.
+ * Puts a take on its floor, one correction for all frames, or one that changes slowly between keys:
+ * the floor comes to height 0, the body to the actor's height, then the take is turned about the
+ * vertical through the origin and moved.
  *
  * @param floorM height of the floor in the take as it comes in, metres; found from the low, slow
  *     frames of the feet while empty
@@ -20,10 +24,34 @@ import waxhand.core.motion.Track;
  * @param headingRad turn to the body's left, radians
  * @param eastM move along x after the turn, metres
  * @param southM move along z after the turn, metres
+ * @param keys heights the whole body is lifted by, hips, feet and hands together, before all that;
+ *     between two keys along 3t² − 2t³, constant before the first and after the last
  */
 public record LevelPass(
-    OptionalDouble floorM, OptionalDouble actorM, double headingRad, double eastM, double southM)
+    OptionalDouble floorM,
+    OptionalDouble actorM,
+    double headingRad,
+    double eastM,
+    double southM,
+    List<Key> keys)
     implements Pass {
+  /** By how much the body is lifted in a frame, metres. */
+  public record Key(int frame, double upM) {}
+
+  /** One correction for all frames. */
+  public LevelPass(
+      OptionalDouble floorM,
+      OptionalDouble actorM,
+      double headingRad,
+      double eastM,
+      double southM) {
+    this(floorM, actorM, headingRad, eastM, southM, List.of());
+  }
+
+  public LevelPass {
+    keys = keys.stream().sorted(Comparator.comparingInt(Key::frame)).toList();
+  }
+
   public static final PassKind<LevelPass> KIND =
       new PassKind<>(
           "level",
@@ -40,7 +68,7 @@ public record LevelPass(
                   0.001,
                   "Height of the floor in the take as it comes in; found from low, slow feet.",
                   LevelPass::floorM,
-                  (p, v) -> new LevelPass(v, p.actorM, p.headingRad, p.eastM, p.southM)),
+                  (p, v) -> new LevelPass(v, p.actorM, p.headingRad, p.eastM, p.southM, p.keys)),
               new Setting.Found<>(
                   "actorM",
                   "Actor height",
@@ -50,7 +78,7 @@ public record LevelPass(
                   0.01,
                   "From sole to crown; the body and its travel are scaled together.",
                   LevelPass::actorM,
-                  (p, v) -> new LevelPass(p.floorM, v, p.headingRad, p.eastM, p.southM)),
+                  (p, v) -> new LevelPass(p.floorM, v, p.headingRad, p.eastM, p.southM, p.keys)),
               new Setting.Number<>(
                   "headingRad",
                   "Heading",
@@ -60,7 +88,7 @@ public record LevelPass(
                   Math.toRadians(1),
                   "Turns the take about the vertical.",
                   LevelPass::headingRad,
-                  (p, v) -> new LevelPass(p.floorM, p.actorM, v, p.eastM, p.southM)),
+                  (p, v) -> new LevelPass(p.floorM, p.actorM, v, p.eastM, p.southM, p.keys)),
               new Setting.Number<>(
                   "eastM",
                   "Move along x",
@@ -70,7 +98,7 @@ public record LevelPass(
                   0.01,
                   "Moves the take sideways.",
                   LevelPass::eastM,
-                  (p, v) -> new LevelPass(p.floorM, p.actorM, p.headingRad, v, p.southM)),
+                  (p, v) -> new LevelPass(p.floorM, p.actorM, p.headingRad, v, p.southM, p.keys)),
               new Setting.Number<>(
                   "southM",
                   "Move along z",
@@ -80,7 +108,13 @@ public record LevelPass(
                   0.01,
                   "Moves the take forwards or backwards.",
                   LevelPass::southM,
-                  (p, v) -> new LevelPass(p.floorM, p.actorM, p.headingRad, p.eastM, v))),
+                  (p, v) -> new LevelPass(p.floorM, p.actorM, p.headingRad, p.eastM, v, p.keys)),
+              new Setting.Items<>(
+                  "keys",
+                  "Height keys",
+                  "By how much the body is lifted, from key to key.",
+                  p -> p.keys.stream().map(LevelPass::plain).toList(),
+                  (p, v) -> p.withKeys(v.stream().map(LevelPass::key).toList()))),
           false);
 
   @Override
@@ -104,7 +138,55 @@ public record LevelPass(
   }
 
   public LevelPass withFloor(OptionalDouble floor) {
-    return new LevelPass(floor, actorM, headingRad, eastM, southM);
+    return new LevelPass(floor, actorM, headingRad, eastM, southM, keys);
+  }
+
+  public LevelPass withKeys(List<Key> others) {
+    return new LevelPass(floorM, actorM, headingRad, eastM, southM, others);
+  }
+
+  private static Map<String, Object> plain(Key key) {
+    Map<String, Object> item = new LinkedHashMap<>();
+    item.put("frame", (double) key.frame);
+    item.put("upM", key.upM);
+    return item;
+  }
+
+  private static Key key(Map<String, Object> item) {
+    int frame = PlantItems.whole(item, "frame", -1);
+    double up = PlantItems.number(item, "upM", 0);
+    if (frame < 0 || Math.abs(up) > 5) {
+      throw new IllegalArgumentException("a height key at frame " + frame + " of " + up + " m");
+    }
+    return new Key(frame, up);
+  }
+
+  @Override
+  public LevelPass placed(Timing before) {
+    return before.isPlain() || keys.isEmpty()
+        ? this
+        : withKeys(keys.stream().map(k -> new Key(before.local(k.frame), k.upM)).toList());
+  }
+
+  @Override
+  public LevelPass shared() {
+    return withKeys(List.of());
+  }
+
+  /** By how much the body is lifted in a frame, metres. */
+  public double liftAt(int frame) {
+    Key before = null;
+    for (Key key : keys) {
+      if (key.frame >= frame) {
+        if (before == null || key.frame == before.frame) {
+          return key.upM;
+        }
+        double t = (frame - before.frame) / (double) (key.frame - before.frame);
+        return before.upM + (key.upM - before.upM) * t * t * (3 - 2 * t);
+      }
+      before = key;
+    }
+    return before == null ? 0 : before.upM;
   }
 
   /** Size factor used for {@code in}; 1 where no height is set or the body has none. */
@@ -122,7 +204,8 @@ public record LevelPass(
             actorM.isPresent() ? OptionalDouble.of(scale * in.body().heightM()) : actorM,
             headingRad * weight,
             eastM * weight,
-            southM * weight));
+            southM * weight,
+            keys.stream().map(k -> new Key(k.frame, k.upM * weight)).toList()));
   }
 
   @Override
@@ -136,7 +219,7 @@ public record LevelPass(
                 .toList());
   }
 
-  private static Motion moved(
+  private Motion moved(
       Motion in,
       Frames frames,
       double floor,
@@ -167,7 +250,7 @@ public record LevelPass(
     return in.with(out);
   }
 
-  private static Track travel(
+  private Track travel(
       Track track,
       Frames frames,
       boolean root,
@@ -181,7 +264,7 @@ public record LevelPass(
     for (int n = 0; n < frames.count(); n++) {
       int at = 3 * n;
       if (root) {
-        p[at + 1] -= floor;
+        p[at + 1] += liftAt(frames.from() + n) - floor;
       }
       if (scale != 1) {
         p[at] *= scale;

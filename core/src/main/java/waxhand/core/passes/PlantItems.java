@@ -90,7 +90,7 @@ final class PlantItems {
     return new Frames(from, to);
   }
 
-  private static int whole(Map<String, Object> item, String key, int otherwise) {
+  static int whole(Map<String, Object> item, String key, int otherwise) {
     double value = number(item, key, otherwise);
     if (value != Math.rint(value) || Math.abs(value) > 1e9) {
       throw new IllegalArgumentException(key + " is " + value + "; it must be a whole number");
@@ -98,7 +98,7 @@ final class PlantItems {
     return (int) value;
   }
 
-  private static double number(Map<String, Object> item, String key, double otherwise) {
+  static double number(Map<String, Object> item, String key, double otherwise) {
     Object value = item.get(key);
     if (value == null) {
       return otherwise;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.BiFunction;
@@ -26,6 +27,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.plants.FootCorrector;
 import waxhand.core.plants.FootPlan;
+import waxhand.core.plants.Footing;
 import waxhand.core.plants.Footings;
 import waxhand.core.plants.Plant;
 import waxhand.core.plants.SpotHold;
@@ -91,6 +93,9 @@ public record PlantsPass(
       }
     }
   }
+
+  /** Spots farther beyond reach are told of, metres. */
+  private static final double FAR = 0.04;
 
   public static final PassKind<PlantsPass> KIND =
       new PassKind<>(
@@ -335,7 +340,10 @@ public record PlantsPass(
     if (isSettled()) {
       return this;
     }
-    Ground ground = Ground.of(in, floorM.orElseGet(() -> Floor.rounded(in)));
+    Ground ground =
+        floorM.isPresent()
+            ? Ground.of(in, floorM.getAsDouble())
+            : Ground.found(in, Floor.rounded(in));
     List<Contact> contacts = new ContactFinder(search, ground.surfaces()).find(in);
     return held(in, place, contacts, ground, null);
   }
@@ -452,9 +460,35 @@ public record PlantsPass(
 
   @Override
   public Optional<String> complaint(Motion in, Place place) {
-    return in.body().soles().isEmpty()
-        ? Optional.of("No feet were found in this skeleton, so nothing can be planted.")
-        : Optional.empty();
+    if (in.body().soles().isEmpty()) {
+      return Optional.of("No feet were found in this skeleton, so nothing can be planted.");
+    }
+    return found.flatMap(f -> outOfReach(in, f.plan));
+  }
+
+  /** Tells of the spot that lies farthest beyond reach. */
+  private static Optional<String> outOfReach(Motion in, FootPlan plan) {
+    Footing worst = null;
+    double most = FAR;
+    for (Footing footing : plan.footings()) {
+      double beyond = Footings.beyondReach(in, footing, plan.carry());
+      if (beyond > most) {
+        most = beyond;
+        worst = footing;
+      }
+    }
+    if (worst == null) {
+      return Optional.empty();
+    }
+    return Optional.of(
+        String.format(
+            Locale.ROOT,
+            "The %s foot's spot in frames %d to %d lies %.0f mm beyond its leg: the hips have to"
+                + " give way, or the foot slides.",
+            worst.side().name().toLowerCase(Locale.ROOT),
+            worst.frames().from(),
+            worst.frames().to() - 1,
+            1000 * most));
   }
 
   @Override

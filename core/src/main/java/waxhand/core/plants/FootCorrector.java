@@ -43,6 +43,7 @@ public final class FootCorrector {
   private final double[] footTurn = new double[4];
   private final double[] toeTurn = new double[4];
   private final double[] p = new double[3];
+  private final double[] tilt = new double[4];
 
   /**
    * @param plan footings, in the order of time, and how the body is carried
@@ -53,6 +54,7 @@ public final class FootCorrector {
     this.floor = floor;
     this.footings = plan.footings().stream().filter(f -> f.side() == sole.side()).toList();
     this.twist = twist;
+    floor.tilt(tilt);
   }
 
   /**
@@ -234,9 +236,15 @@ public final class FootCorrector {
       FootPose.yaw(yawIn(segment, frame), yaw);
       pose.load(frame);
       Quats.multiply(yaw, 0, pose.foot, 0, so, 0);
-      pose.flat(kept(segment, frame), wanted);
+      flat(kept(segment, frame));
       addTurn(c, FOOT, share);
     }
+  }
+
+  /** Sets the turn of a foot that lies flat on the floor. */
+  private void flat(double heading) {
+    pose.flat(heading, wanted);
+    Quats.multiply(tilt, 0, wanted, 0, wanted, 0);
   }
 
   /** The heading a foot has in a frame of a segment, its own small turns kept as wanted. */
@@ -296,7 +304,7 @@ public final class FootCorrector {
     FootPose.yaw(by, yaw);
     pose.load(frame);
     Quats.multiply(yaw, 0, pose.toes, 0, so, 0);
-    pose.flat(heading, wanted);
+    flat(heading);
     addTurn(c, TOES, share);
   }
 

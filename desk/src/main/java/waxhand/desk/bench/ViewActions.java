@@ -59,6 +59,24 @@ final class ViewActions {
         "F",
         session::hasTake,
         viewport::frameParts);
+    for (boolean in : new boolean[] {true, false}) {
+      commands.add(
+          "Time",
+          in ? "time-nearer" : "time-farther",
+          in ? "Show less of the time, larger" : "Show more of the time",
+          "",
+          in ? "Ctrl+Equals" : "Ctrl+Minus",
+          session::hasTake,
+          () -> session.zoomTime(in ? 0.6 : 1 / 0.6, session.frameProperty().get()));
+    }
+    commands.add(
+        "Time",
+        "time-all",
+        "Show all of the time",
+        "",
+        "Ctrl+Back_Slash",
+        session::hasTake,
+        () -> session.zoomTime(1e9, 0));
     always(
         "magnifier",
         "Show or hide a foot near by",

@@ -7,6 +7,7 @@ import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.measure.Slide;
 import waxhand.core.motion.Frames;
@@ -72,6 +73,7 @@ public final class ContactLanes extends TimeArea {
     addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
     addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
     addEventHandler(MouseEvent.MOUSE_RELEASED, e -> session.settle());
+    addEventHandler(ScrollEvent.SCROLL, this::scrollTime);
     Tooltip tip = new Tooltip();
     tip.setShowDelay(javafx.util.Duration.millis(350));
     Tooltip.install(this, tip);
@@ -113,7 +115,7 @@ public final class ContactLanes extends TimeArea {
   }
 
   private TimeScale scale() {
-    return new TimeScale(session.frames(), LEFT, timeWidth());
+    return new TimeScale(session.frames(), session.seenProperty().get(), LEFT, timeWidth());
   }
 
   @Override
@@ -165,12 +167,12 @@ public final class ContactLanes extends TimeArea {
             .toList();
     for (Plant plant : own) {
       if (contacts.selectedProperty().get().contains(plant)) {
-        double in = scale.x(plant.frames().from() - plant.easeIn());
-        double out = scale.x(plant.frames().to() + plant.easeOut());
-        if (Math.abs(x - in) <= GRAB && x < scale.x(plant.frames().from()) - 2) {
+        if (scale.isAt(plant.frames().from() - plant.easeIn(), x, GRAB)
+            && x < scale.x(plant.frames().from()) - 2) {
           return Optional.of(new Hit(plant, Grip.EASE_IN));
         }
-        if (Math.abs(x - out) <= GRAB && x > scale.x(plant.frames().to()) + 2) {
+        if (scale.isAt(plant.frames().to() + plant.easeOut(), x, GRAB)
+            && x > scale.x(plant.frames().to()) + 2) {
           return Optional.of(new Hit(plant, Grip.EASE_OUT));
         }
       }
@@ -180,10 +182,10 @@ public final class ContactLanes extends TimeArea {
       double to = scale.x(plant.frames().to());
       // short spans stay movable between their ends
       double grab = Math.min(GRAB, Math.max(1, (to - from) / 4));
-      if (Math.abs(x - from) <= (x < from ? 3 : grab)) {
+      if (scale.isAt(plant.frames().from(), x, x < from ? 3 : grab)) {
         return Optional.of(new Hit(plant, Grip.START));
       }
-      if (Math.abs(x - to) <= (x > to ? 3 : grab)) {
+      if (scale.isAt(plant.frames().to(), x, x > to ? 3 : grab)) {
         return Optional.of(new Hit(plant, Grip.END));
       }
       if (x > from && x < to) {

@@ -9,6 +9,7 @@ import javafx.scene.text.Font;
 import waxhand.core.body.Side;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.measure.Slide;
+import waxhand.core.motion.Frames;
 import waxhand.core.plants.Plant;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
@@ -44,7 +45,11 @@ final class ContactPainter {
     }
     for (Plant plant : plants) {
       int row = parts.indexOf(plant.part());
-      if (row >= 0) {
+      Frames around =
+          new Frames(
+              Math.max(0, plant.frames().from() - plant.easeIn()),
+              plant.frames().to() + plant.easeOut());
+      if (row >= 0 && !around.within(scale.seen()).isEmpty()) {
         double top = ContactLanes.rowTop(parts, row);
         eases(scale, plant, top, selected.contains(plant));
         span(scale, plant, top, slides.of(plant));
@@ -88,6 +93,9 @@ final class ContactPainter {
   }
 
   private void span(TimeScale scale, Plant plant, double top, Optional<Slide> slide) {
+    if (plant.frames().within(scale.seen()).isEmpty()) {
+      return;
+    }
     double from = scale.x(plant.frames().from());
     double to = Math.max(from + 1, scale.x(plant.frames().to()));
     double high = ContactLanes.ROW - 2;
@@ -102,12 +110,14 @@ final class ContactPainter {
     double[] speeds = slide.map(Slide::speedsMms).orElse(new double[0]);
     g.setFill(calm);
     g.fillRect(from, top, to - from, high);
-    double each = (to - from) / Math.max(1, speeds.length);
+    double each = plant.frames().count() / (double) Math.max(1, speeds.length);
     for (int k = 0; k < speeds.length; k++) {
       double bad = (speeds[k] - CALM_MMS) / (WORST_MMS - CALM_MMS);
       if (bad > 0) {
         g.setFill(calm.interpolate(palette.get(Ink.TROUBLE), Math.min(1, 0.25 + 0.75 * bad)));
-        g.fillRect(from + k * each, top, each + 0.5, high);
+        double x0 = scale.x(plant.frames().from() + k * each);
+        double x1 = scale.x(plant.frames().from() + (k + 1) * each);
+        g.fillRect(x0, top, x1 - x0 + 0.5, high);
       }
     }
     if (plant.part().side() == Side.RIGHT) {

@@ -20,6 +20,7 @@ final class LevelPicture implements PassPicture {
   private static final int SAMPLES = 260;
 
   private final Plot heights;
+  private final HeightKeys keys = new HeightKeys();
   private final Label words = new Label();
   private final VBox box;
   private final WorkedOut<Motion, double[]> lowBefore = new WorkedOut<>(new double[0]);
@@ -30,7 +31,7 @@ final class LevelPicture implements PassPicture {
     heights.setId("height-plot");
     words.setWrapText(true);
     words.getStyleClass().add("wh-soft");
-    box = new VBox(6, heights, words);
+    box = new VBox(6, heights, keys.node(), words);
   }
 
   @Override
@@ -41,6 +42,7 @@ final class LevelPicture implements PassPicture {
   @Override
   public void show(Session session, String plateId) {
     Optional<PassPicture.Work> work = PassPicture.workOf(session, plateId);
+    keys.show(session, plateId);
     if (work.isEmpty()) {
       return;
     }

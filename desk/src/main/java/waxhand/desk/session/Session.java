@@ -34,6 +34,9 @@ public final class Session {
   /** Speeds of playing, shares of the take's own rate. */
   public static final List<Double> SPEEDS = List.of(0.1, 0.25, 0.5, 1.0, 2.0);
 
+  /** Fewer frames are never shown. */
+  private static final int LEAST_SEEN = 24;
+
   private History<Project> history;
   private Project saved;
   private final ReadOnlyObjectWrapper<Project> project = new ReadOnlyObjectWrapper<>();
@@ -47,6 +50,7 @@ public final class Session {
   private final ObjectProperty<Flag> flagA = new SimpleObjectProperty<>(Flag.RAW);
   private final ObjectProperty<Flag> flagB = new SimpleObjectProperty<>(Flag.RESULT);
   private final IntegerProperty frame = new SimpleIntegerProperty();
+  private final ObjectProperty<Frames> seen = new SimpleObjectProperty<>(new Frames(0, 1));
   private final BooleanProperty playing = new SimpleBooleanProperty();
   private final DoubleProperty speed = new SimpleDoubleProperty(1);
   private final BooleanProperty loop = new SimpleBooleanProperty(true);
@@ -161,6 +165,7 @@ public final class Session {
     flagA.set(Flag.RAW);
     flagB.set(Flag.RESULT);
     frame.set(next.map(t -> t.workRange().from()).orElse(0));
+    seen.set(next.map(t -> t.raw().motion().clip().allFrames()).orElse(new Frames(0, 1)));
   }
 
   private void show(Optional<Take> now) {
@@ -170,6 +175,9 @@ public final class Session {
       plateId.set(Optional.empty());
     }
     now.ifPresent(t -> frame.set(Math.min(frame.get(), frames() - 1)));
+    if (now.isPresent() && seen.get().to() > frames()) {
+      seen.set(Frames.first(frames()));
+    }
   }
 
   public boolean isDirty() {
@@ -279,6 +287,36 @@ public final class Session {
 
   public IntegerProperty frameProperty() {
     return frame;
+  }
+
+  /** The frames the time area shows. */
+  public ObjectProperty<Frames> seenProperty() {
+    return seen;
+  }
+
+  /**
+   * Shows more or less of the time.
+   *
+   * @param factor how many times as many frames
+   * @param about the frame that stays where it is
+   */
+  public void zoomTime(double factor, int about) {
+    Frames now = seen.get();
+    double count = Math.max(LEAST_SEEN, Math.min(frames(), now.count() * factor));
+    double share = (about - now.from()) / (double) Math.max(1, now.count());
+    see((int) Math.round(about - share * count), (int) Math.round(count));
+  }
+
+  /** Moves what is shown of the time by a share of it. */
+  public void scrollTime(double share) {
+    Frames now = seen.get();
+    see((int) Math.round(now.from() + share * now.count()), now.count());
+  }
+
+  private void see(int from, int count) {
+    int most = Math.min(count, frames());
+    int first = Math.max(0, Math.min(frames() - most, from));
+    seen.set(new Frames(first, first + Math.max(1, most)));
   }
 
   public BooleanProperty playingProperty() {

@@ -67,7 +67,7 @@ final class LanePainter {
   }
 
   void ruler(TimeScale scale) {
-    double seconds = session.frames() / session.rateHz();
+    double seconds = scale.seen().count() / session.rateHz();
     double perTick = 1;
     for (double t : new double[] {0.1, 0.5, 1, 2, 5, 10, 30, 60, 120, 300, 600}) {
       perTick = t;
@@ -78,10 +78,11 @@ final class LanePainter {
     g.setFill(palette.get(Ink.SOFT));
     g.setStroke(palette.get(Ink.HAIRLINE));
     g.setLineWidth(1);
-    for (double t = 0; t <= seconds + 1e-9; t += perTick) {
+    double first = Math.ceil(scale.seen().from() / session.rateHz() / perTick) * perTick;
+    for (double t = first; t * session.rateHz() <= scale.seen().to() + 1e-9; t += perTick) {
       double x = Math.rint(scale.x(t * session.rateHz())) + 0.5;
       g.strokeLine(x, Lanes.RULER - 5, x, canvas.getHeight() - 4);
-      String words = perTick < 1 ? String.format(Locale.ROOT, "%.1f s", t) : (int) t + " s";
+      String words = perTick < 1 ? String.format(Locale.ROOT, "%.1f s", t) : Math.round(t) + " s";
       if (x + 30 < canvas.getWidth()) {
         g.fillText(words, x + 3, Lanes.RULER - 5);
       }
@@ -101,6 +102,9 @@ final class LanePainter {
     List<FindingKind> kinds = open.stream().map(Finding::kind).distinct().sorted().toList();
     double row = Math.min(8, (Lanes.STRIP - 2) / Math.max(1, kinds.size()));
     for (Finding f : open) {
+      if (!scale.sees(f.frames().from()) && !scale.sees(f.frames().to() - 1)) {
+        continue;
+      }
       double y = top + 1 + row * kinds.indexOf(f.kind());
       double x0 = scale.x(f.frames().from());
       double x1 = Math.max(x0 + 2, scale.x(f.frames().to()));
@@ -128,7 +132,10 @@ final class LanePainter {
     g.fillRect(b, top, Lanes.LEFT + scale.width() - b, Lanes.STRIP);
     g.setStroke(palette.get(Ink.INK));
     g.setLineWidth(2);
-    for (double[] edge : new double[][] {{a, 5}, {b, -5}}) {
+    for (double[] edge : new double[][] {{a, 5, range.from()}, {b, -5, range.to()}}) {
+      if (!scale.sees(edge[2])) {
+        continue;
+      }
       g.strokeLine(edge[0], top, edge[0], top + Lanes.STRIP);
       g.strokeLine(edge[0], top, edge[0] + edge[1], top);
       g.strokeLine(edge[0], top + Lanes.STRIP, edge[0] + edge[1], top + Lanes.STRIP);
@@ -170,13 +177,17 @@ final class LanePainter {
     double[][] d = sketch.get().distance();
     double most = sketch.get().most();
     for (int part = 0; part < d.length; part++) {
-      double each = scale.width() / Math.max(1, d[part].length);
+      double perBin = session.frames() / (double) Math.max(1, d[part].length);
       for (int i = 0; i < d[part].length; i++) {
         double share = Math.sqrt(d[part][i] / Math.max(0.005, most));
         if (share > 0.02) {
           Color wax = palette.get(share > 0.6 ? Ink.WAX_SHADE : Ink.WAX);
           g.setFill(wax.deriveColor(0, 1, 1, Math.min(1, share > 0.6 ? share : share / 0.6)));
-          g.fillRect(Lanes.LEFT + i * each, top + part * Lanes.HEAT, each + 0.5, Lanes.HEAT - 0.6);
+          double x0 = scale.x(i * perBin);
+          double wide = scale.x((i + 1) * perBin) - x0;
+          if (wide > 0) {
+            g.fillRect(x0, top + part * Lanes.HEAT, wide + 0.5, Lanes.HEAT - 0.6);
+          }
         }
       }
     }
@@ -205,6 +216,9 @@ final class LanePainter {
     g.fillText("Notes", 16, top + 13);
     for (int i = 0; i < notes.size(); i++) {
       Note note = notes.get(i);
+      if (!scale.sees(note.frame())) {
+        continue;
+      }
       double x = scale.x(note.frame() + 0.5);
       double room =
           (i + 1 < notes.size() ? scale.x(notes.get(i + 1).frame()) : Lanes.LEFT + scale.width())

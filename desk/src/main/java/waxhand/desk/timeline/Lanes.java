@@ -166,7 +166,7 @@ public final class Lanes extends TimeArea {
   }
 
   private TimeScale scale() {
-    return new TimeScale(session.frames(), LEFT, timeWidth());
+    return new TimeScale(session.frames(), session.seenProperty().get(), LEFT, timeWidth());
   }
 
   @Override
@@ -215,6 +215,9 @@ public final class Lanes extends TimeArea {
   }
 
   private void scrolled(ScrollEvent e) {
+    if (scrollTime(e)) {
+      return;
+    }
     firstRow = firstRow() + (e.getDeltaY() < 0 ? 1 : -1);
     draw();
     e.consume();
@@ -229,14 +232,14 @@ public final class Lanes extends TimeArea {
     }
     Frames range = session.workRange();
     if (y >= RULER && y < RULER + STRIP) {
-      if (Math.abs(x - scale.x(range.from())) < GRAB) {
+      if (scale.isAt(range.from(), x, GRAB)) {
         return Optional.of(
             b ->
                 workRange(
                     new Frames(
                         Math.min(b, session.workRange().to() - 1), session.workRange().to())));
       }
-      if (Math.abs(x - scale.x(range.to())) < GRAB) {
+      if (scale.isAt(range.to(), x, GRAB)) {
         return Optional.of(
             b ->
                 workRange(
@@ -300,19 +303,17 @@ public final class Lanes extends TimeArea {
       int start = scale.border(x);
       return b -> cut(plate, start, b);
     }
-    double in = scale.x(f.from() + span.easeIn());
-    double out = scale.x(f.to() - span.easeOut());
-    if (y < 10 && Math.abs(x - in) <= GRAB) {
+    if (y < 10 && scale.isAt(f.from() + span.easeIn(), x, GRAB)) {
       return b -> span(plate, s -> eased(s, b - s.from(), s.easeOut()));
     }
-    if (y < 10 && Math.abs(x - out) <= GRAB) {
+    if (y < 10 && scale.isAt(f.to() - span.easeOut(), x, GRAB)) {
       return b -> span(plate, s -> eased(s, s.easeIn(), s.to() - b));
     }
-    if (Math.abs(x - scale.x(f.from())) <= GRAB) {
+    if (scale.isAt(f.from(), x, GRAB)) {
       return b ->
           span(plate, s -> new Span(Math.min(b, s.to() - 1), s.to(), s.easeIn(), s.easeOut()));
     }
-    if (Math.abs(x - scale.x(f.to())) <= GRAB) {
+    if (scale.isAt(f.to(), x, GRAB)) {
       return b ->
           span(plate, s -> new Span(s.from(), Math.max(b, s.from() + 1), s.easeIn(), s.easeOut()));
     }

@@ -1,7 +1,9 @@
 package waxhand.desk.timeline;
 
 import javafx.scene.canvas.Canvas;
+import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
+import waxhand.core.motion.Frames;
 import waxhand.desk.session.Session;
 
 /**
@@ -22,6 +24,24 @@ public abstract class TimeArea extends Region {
     this.session = session;
     getChildren().addAll(canvas, playhead);
     session.frameProperty().addListener((o, a, b) -> placePlayhead());
+    session.seenProperty().addListener((o, a, b) -> draw());
+  }
+
+  /** With Ctrl the wheel shows more or less of the time, with Shift it moves along it. */
+  protected final boolean scrollTime(ScrollEvent e) {
+    double turned = e.getDeltaY() == 0 ? e.getDeltaX() : e.getDeltaY();
+    if (e.isControlDown()) {
+      double share = (e.getX() - LEFT) / timeWidth();
+      Frames seen = session.seenProperty().get();
+      int about = (int) (seen.from() + Math.max(0, Math.min(1, share)) * seen.count());
+      session.zoomTime(turned > 0 ? 0.8 : 1.25, about);
+    } else if (e.isShiftDown()) {
+      session.scrollTime(turned > 0 ? -0.15 : 0.15);
+    } else {
+      return false;
+    }
+    e.consume();
+    return true;
   }
 
   /** Shows the playhead as a line alone, for areas below one that has its top. */
@@ -61,7 +81,12 @@ public abstract class TimeArea extends Region {
 
   private void placePlayhead() {
     double x = x(session.frameProperty().get() + 0.5);
-    boolean seen = isWide() && session.hasTake() && x >= LEFT && x <= LEFT + timeWidth();
+    boolean seen =
+        isWide()
+            && session.hasTake()
+            && session.seenProperty().get().contains(session.frameProperty().get())
+            && x >= LEFT
+            && x <= LEFT + timeWidth();
     playhead.setVisible(seen);
     if (seen) {
       playhead.place(x, 2, getHeight() - 6);
