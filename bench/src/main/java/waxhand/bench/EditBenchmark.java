@@ -22,10 +22,13 @@ import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.LevelPass;
+import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.SmoothPass;
 import waxhand.core.passes.Span;
 import waxhand.core.passes.Work;
+import waxhand.core.plants.Footing;
+import waxhand.core.plants.Plant;
 
 /** What an artist waits for: an edit under ten passes, and single poses. */
 @Fork(1)
@@ -39,6 +42,9 @@ public class EditBenchmark {
   private Chain wholeChain;
   private List<Plate> local;
   private WorldPose pose;
+  private Plate plants;
+  private Evaluator plantsEvaluator;
+  private Footing footing;
   private int turn;
 
   @Setup(Level.Trial)
@@ -62,6 +68,28 @@ public class EditBenchmark {
     wholeEvaluator = new Evaluator(take.raw);
     wholeEvaluator.evaluate(wholeChain, Work.UNWATCHED);
     pose = new WorldPose(take.raw.clip().skeleton());
+    plants = Plate.of("p", PlantsPass.KIND.defaults());
+    plantsEvaluator = new Evaluator(take.raw);
+    PlantsPass settled =
+        (PlantsPass) plantsEvaluator.evaluate(Chain.of(plants), Work.UNWATCHED).passes().get(0);
+    footing = settled.found().orElseThrow().plan().footings().get(40);
+  }
+
+  /** A print is dragged: the whole take is right after, and the pose in view. */
+  @Benchmark
+  @BenchmarkMode(Mode.SampleTime)
+  @OutputTimeUnit(TimeUnit.MILLISECONDS)
+  public double dragPrint() {
+    turn++;
+    PlantsPass moved = (PlantsPass) plants.pass();
+    Plant.Move move = new Plant.Move(0.002 * (turn % 30), 0, 0.01, 0.01 * (turn % 7));
+    for (Plant plant : footing.plants()) {
+      moved = moved.changed(plant, plant.withMove(move));
+    }
+    Motion result =
+        plantsEvaluator.evaluate(Chain.of(plants.withPass(moved)), Work.UNWATCHED).result();
+    pose.solve(result.clip(), footing.frames().from());
+    return pose.y(0);
   }
 
   /** One span of 600 frames is changed under eight later passes; all of the take is right after. */

@@ -11,6 +11,7 @@ import org.openjdk.jmh.annotations.OutputTimeUnit;
 import org.openjdk.jmh.annotations.Warmup;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Place;
+import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.SmoothMethod;
 import waxhand.core.passes.SmoothPass;
@@ -72,6 +73,13 @@ public class WholeTakeBenchmark {
   @Benchmark
   public Motion adaptive(LongTake take) {
     return Plate.of("a", SmoothPass.KIND.defaults())
+        .apply(take.raw, take.raw.clip().allFrames(), Work.UNWATCHED);
+  }
+
+  /** Contacts searched and everything planted. */
+  @Benchmark
+  public Motion plants(LongTake take) {
+    return Plate.of("p", PlantsPass.KIND.defaults())
         .apply(take.raw, take.raw.clip().allFrames(), Work.UNWATCHED);
   }
 
