@@ -17,6 +17,10 @@ import javafx.scene.image.WritableImage;
 import javafx.util.Duration;
 import javax.imageio.ImageIO;
 import waxhand.core.body.Role;
+import waxhand.core.motion.Frames;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.LimbGoalPass;
+import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Span;
 import waxhand.core.survey.FindingKind;
 import waxhand.desk.bench.Bench;
@@ -131,6 +135,67 @@ final class Shots {
             }));
     shots.add(
         new Shot(
+            "contacts",
+            () -> {
+              bench.viewport().look(Aspect.PERSPECTIVE);
+              session.choose("take-1");
+              session.editChain("none", null, c -> Chain.EMPTY);
+              bench.commands().get("first-pass").run();
+              session.seek(430);
+            }));
+    shots.add(
+        new Shot(
+            "contacts",
+            () -> {
+              bench.commands().get("magnifier").run();
+              bench.commands().get("next-contact").run();
+              session.seek(560);
+            }));
+    shots.add(
+        new Shot(
+            "limb-goal",
+            () -> {
+              bench.commands().get("magnifier").run();
+              bench.contacts().selectedProperty().set(List.of());
+              session.choose("take-2");
+              session.editChain("none", null, c -> Chain.EMPTY);
+              bench.commands().get("first-pass").run();
+              session.seek(400);
+            }));
+    shots.add(
+        new Shot(
+            "limb-goal",
+            () -> {
+              bench.commands().get("add-limb-goal").run();
+              session.editPlate(
+                  "reach",
+                  null,
+                  session.plateIdProperty().get().orElseThrow(),
+                  p ->
+                      p.withPass(
+                          ((LimbGoalPass) p.pass())
+                              .withMove(new PropPass.Triple(0.12, 0.25, 0.1))));
+            }));
+    shots.add(
+        new Shot(
+            "props",
+            () -> {
+              bench.commands().get("delete-plate").run();
+              session.seek(330);
+              bench.commands().get("add-prop").run();
+            }));
+    shots.add(new Shot("props", () -> carry(session)));
+    shots.add(
+        new Shot(
+            "props",
+            () -> {
+              int last = session.chain().size() - 1;
+              session.plateIdProperty().set(Optional.of(session.chain().plates().get(last).id()));
+              bench.commands().get("add-tether").run();
+              session.seek(520);
+            }));
+    shots.add(
+        new Shot(
             "lampblack",
             () -> {
               bench.viewport().look(Aspect.PERSPECTIVE);
@@ -146,6 +211,27 @@ final class Shots {
               bench.commands().get("hand-on").run();
             }));
     next(shots, folder, then);
+  }
+
+  /** Both hands take the prop that is chosen where they are, and let go a while later. */
+  private static void carry(Session session) {
+    String id = session.plateIdProperty().get().orElseThrow();
+    int at = session.chain().indexOf(id).orElseThrow();
+    int frame = session.frameProperty().get();
+    var in = session.stagesProperty().get().orElseThrow().motions().get(at);
+    session.editPlate(
+        "carry",
+        null,
+        id,
+        p ->
+            p.withPass(
+                ((PropPass) p.pass())
+                    .betweenHands(in, frame)
+                    .orElseThrow()
+                    .withHolds(
+                        List.of(
+                            new PropPass.Hold(
+                                PropPass.Holder.BOTH_HANDS, new Frames(frame, frame + 500))))));
   }
 
   private void next(Deque<Shot> shots, Path folder, Consumer<Optional<IOException>> then) {

@@ -100,17 +100,19 @@ public record MendScore(Map<FindingKind, Mends> kinds) {
 
   /**
    * Distance of a finding's parts, and of what hangs on them, to the truth, metres: of heights
-   * where it is about the floor, of places where it is about a leap, else of the pose, root on
-   * root.
+   * where it is about the floor, of places where it is about a leap, of places but for where all of
+   * it lies where it is about a slide, else of the pose, root on root.
    */
   private static double error(Motion truth, Motion motion, Finding finding) {
     Clip clip = motion.clip();
     boolean height = finding.kind() == FindingKind.FLOAT || finding.kind() == FindingKind.SINK;
-    boolean pose = !height && finding.kind() != FindingKind.JOLT;
-    int beside = height ? 0 : (int) Math.round(BESIDE * clip.rateHz());
+    boolean slide = finding.kind() == FindingKind.SLIDE;
+    boolean pose = !height && !slide && finding.kind() != FindingKind.JOLT;
+    int beside = height || slide ? 0 : (int) Math.round(BESIDE * clip.rateHz());
     Frames run = finding.frames().grown(beside).within(clip.allFrames());
     WorldPose t = new WorldPose(clip.skeleton());
     WorldPose m = new WorldPose(clip.skeleton());
+    double[] middle = slide ? middle(truth, motion, run) : new double[3 * clip.skeleton().size()];
     double sum = 0;
     for (int f = run.from(); f < run.to(); f++) {
       t.solve(truth.clip(), f);
@@ -118,7 +120,7 @@ public record MendScore(Map<FindingKind, Mends> kinds) {
       for (int j = 0; j < clip.skeleton().size(); j++) {
         if (concerns(finding, clip, j)) {
           for (int i = 0; i < 3; i++) {
-            double apart = m.positions()[3 * j + i] - t.positions()[3 * j + i];
+            double apart = m.positions()[3 * j + i] - t.positions()[3 * j + i] - middle[3 * j + i];
             apart -= pose ? m.positions()[i] - t.positions()[i] : 0;
             sum += !height || i == 1 ? apart * apart : 0;
           }
@@ -131,6 +133,21 @@ public record MendScore(Map<FindingKind, Mends> kinds) {
       }
     }
     return Math.sqrt(sum / run.count());
+  }
+
+  /** Mean difference of the places of joints, 3 numbers a joint, metres. */
+  private static double[] middle(Motion truth, Motion motion, Frames run) {
+    WorldPose t = new WorldPose(truth.clip().skeleton());
+    WorldPose m = new WorldPose(truth.clip().skeleton());
+    double[] mean = new double[t.positions().length];
+    for (int f = run.from(); f < run.to(); f++) {
+      t.solve(truth.clip(), f);
+      m.solve(motion.clip(), f);
+      for (int i = 0; i < mean.length; i++) {
+        mean[i] += (m.positions()[i] - t.positions()[i]) / run.count();
+      }
+    }
+    return mean;
   }
 
   private static boolean concerns(Finding finding, Clip clip, int joint) {

@@ -47,7 +47,9 @@ class RehearsalTest {
       for (Contact contact : take.contacts()) {
         pose.solve(take.truth(), contact.frames().from());
         contact.part().place(truth.body(), pose, p, 0);
-        assertThat(p[1])
+        double radius = contact.part().on(truth.body()).orElseThrow().radiusM();
+        double top = contact.part().isHand() ? take.things().get(0).height() : 0;
+        assertThat(p[1] - radius - top)
             .as("%s at %s", contact.part(), contact.frames())
             .isCloseTo(0, within(1e-9));
       }

@@ -12,7 +12,7 @@ import waxhand.core.props.Prop;
  * Everything parts can rest on: the floor and things.
  *
  * @param floor under everything
- * @param props that stand or lie about
+ * @param props that stand or lie about all the time; what is carried is no ground
  */
 public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
   /** At most this many frames are looked at for a tilt. */
@@ -22,7 +22,7 @@ public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
   private static final double SLOW = 0.2;
 
   public Ground {
-    props = List.copyOf(props);
+    props = props.stream().filter(p -> p.path().isStill()).toList();
   }
 
   /** The floor at a height and the things of a motion. */

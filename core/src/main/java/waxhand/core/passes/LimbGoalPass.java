@@ -167,7 +167,7 @@ public record LimbGoalPass(
                   (p, v) -> p.with(p.bendRad, p.share, v, p.giveWay)),
               number(
                   "giveWay",
-                  "Body gives way",
+                  "Gives way",
                   "%",
                   new double[] {0, 1, 0.05},
                   "The hips go so much of the way to a goal the limb does not reach.",

@@ -212,7 +212,7 @@ public record PlantsPass(
                   (p, v) -> p.withWays(new Ways(v, p.ways.giveWay()))),
               number(
                   "giveWay",
-                  "Body gives way",
+                  "Gives way",
                   "%",
                   new double[] {0, 1, 0.05},
                   "The hips go so much of the way to a spot a leg does not reach.",

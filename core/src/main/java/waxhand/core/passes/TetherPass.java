@@ -110,7 +110,7 @@ public record TetherPass(
                   (p, v) -> new TetherPass(p.limbs, p.target, p.fromFrame, v, p.giveWay, p.found)),
               new Setting.Number<>(
                   "giveWay",
-                  "Body gives way",
+                  "Gives way",
                   "%",
                   0,
                   1,

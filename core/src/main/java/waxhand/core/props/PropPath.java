@@ -36,6 +36,16 @@ public final class PropPath {
     System.arraycopy(poses, WIDTH * f, dest, at, WIDTH);
   }
 
+  /** Whether it is the same place all the time. */
+  public boolean isStill() {
+    for (int at = WIDTH; at < poses.length; at++) {
+      if (poses[at] != poses[at - WIDTH]) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   /** The path without some runs of frames. */
   public PropPath without(List<Frames> cuts) {
     double[] left = new double[poses.length];

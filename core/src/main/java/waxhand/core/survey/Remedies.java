@@ -7,6 +7,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import waxhand.core.body.Role;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.ContactFinder;
+import waxhand.core.contact.ContactSettings;
+import waxhand.core.contact.Ground;
 import waxhand.core.gaps.StillStretches;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
@@ -22,7 +26,10 @@ import waxhand.core.passes.ShiftPass;
 import waxhand.core.passes.SmoothPass;
 import waxhand.core.passes.Span;
 
-/** The passes that mend findings, with their settings, spans and parts filled in. */
+/**
+ * The passes that mend findings, with their settings, spans and parts filled in. Used by one thread
+ * at a time.
+ */
 public final class Remedies {
   /** A head that trembles keeps what is slower than this, Hz. */
   private static final double NOD_HZ = 2.2;
@@ -40,6 +47,7 @@ public final class Remedies {
 
   private final Motion motion;
   private final double floorM;
+  private List<Contact> contacts;
 
   /**
    * @param motion what was surveyed
@@ -99,9 +107,24 @@ public final class Remedies {
 
   /** Holds what touches the ground while it slides; both feet, as the body goes along. */
   private Optional<Plate> planted(Finding finding) {
-    Frames run = finding.frames().grown(2 * frames(LIFT_EASE));
+    // whole contacts: what is held is not let go half way
+    Frames run = finding.frames();
+    for (Contact contact : contacts()) {
+      if (!contact.frames().within(finding.frames()).isEmpty()) {
+        run = run.cover(contact.frames());
+      }
+    }
+    run = run.grown(2 * frames(LIFT_EASE));
     return plate(finding, PlantsPass.KIND.defaults(), run, frames(LIFT_EASE))
         .map(plate -> plate.withScope(Scope.ALL));
+  }
+
+  private List<Contact> contacts() {
+    if (contacts == null) {
+      Ground ground = Ground.of(motion, floorM);
+      contacts = new ContactFinder(ContactSettings.USUAL, ground.surfaces()).find(motion);
+    }
+    return contacts;
   }
 
   /** The body is lifted once where both feet float, or one after the other without a pause. */

@@ -17,6 +17,9 @@ final class PrintMarks extends Canvas {
   /** Slides below this have no trail, mm. */
   private static final double LEAST_MM = 4;
 
+  /** Smaller views have no room for numbers, pixels. */
+  private static final double ROOM_FOR_WORDS = 320;
+
   /** Radius of the circle by which a print is moved, pixels. */
   static final double GRIP_PX = 8;
 
@@ -89,6 +92,9 @@ final class PrintMarks extends Canvas {
   }
 
   private void words(GraphicsContext g, String words, double x, double y) {
+    if (getWidth() < ROOM_FOR_WORDS) {
+      return;
+    }
     double wide = 6.6 * words.length() + 12;
     double left = Math.max(6, Math.min(x, getWidth() - wide));
     g.setFill(palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.88));
