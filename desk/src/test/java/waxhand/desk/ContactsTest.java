@@ -110,6 +110,12 @@ class ContactsTest extends DeskTest {
     Plant edited = selected();
     PlantsPass pass = (PlantsPass) plate().pass();
     assertThat(pass.kept()).containsExactly(edited);
+    type("contact-strength", "40");
+    untilWorkedOut();
+    assertThat(selected().strength()).isEqualTo(0.4);
+    run("undo");
+    untilWorkedOut();
+    interact(() -> contacts().choose(List.of(edited)));
     // another threshold, and the search runs again: the hand edit stays
     type("heightM", "45");
     untilWorkedOut();

@@ -105,7 +105,7 @@ public final class Bench extends StackPane {
     worklist.onVisit(f -> viewport.frameParts());
     lanes = new Lanes(session, results, worklist, palette);
     contactLanes = new ContactLanes(session, contacts, palette);
-    panel = new PassPanel(session, palette, commands);
+    panel = new PassPanel(session, contacts, palette, commands);
     theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
     Head head = new Head(session, commands, files, memory);
     HBox rail = railRow();

@@ -7,6 +7,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import waxhand.core.passes.Plate;
 import waxhand.desk.command.Commands;
+import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 
@@ -22,10 +23,10 @@ public final class PassPanel extends VBox {
   private final PlateForm form;
   private final EmptyForm empty;
 
-  public PassPanel(Session session, Palette palette, Commands commands) {
+  public PassPanel(Session session, Contacts contacts, Palette palette, Commands commands) {
     this.session = session;
     chosen = new ChosenPlate(session);
-    form = new PlateForm(chosen, palette, commands);
+    form = new PlateForm(chosen, new PassPicture.Tools(session, contacts, palette), commands);
     empty = new EmptyForm(commands);
     getStyleClass().addAll("wh-side", "wh-side-right");
     setId("pass-panel");

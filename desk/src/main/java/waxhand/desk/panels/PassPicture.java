@@ -12,24 +12,35 @@ import waxhand.core.passes.GapFillPass;
 import waxhand.core.passes.LevelPass;
 import waxhand.core.passes.Pass;
 import waxhand.core.passes.PassKind;
+import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
 import waxhand.core.passes.SmoothPass;
+import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 
 /** What a kind of pass has to show beside its settings. */
 interface PassPicture {
   /** Kinds that have a picture; a new one adds its line here. */
-  Map<PassKind<?>, Function<Palette, PassPicture>> ALL =
+  Map<PassKind<?>, Function<Tools, PassPicture>> ALL =
       Map.of(
-          DespikePass.KIND, ReplacedPicture::new,
-          GapFillPass.KIND, ReplacedPicture::new,
-          SmoothPass.KIND, SmoothPicture::new,
-          LevelPass.KIND, LevelPicture::new,
-          PropPass.KIND, palette -> new HoldsPicture());
+          DespikePass.KIND, t -> new ReplacedPicture(t.palette()),
+          GapFillPass.KIND, t -> new ReplacedPicture(t.palette()),
+          SmoothPass.KIND, t -> new SmoothPicture(t.palette()),
+          LevelPass.KIND, t -> new LevelPicture(t.palette()),
+          PropPass.KIND, t -> new HoldsPicture(),
+          PlantsPass.KIND, t -> new PlantPicture(t.contacts(), t.session()));
+
+  /** What pictures are made with. */
+  record Tools(Session session, Contacts contacts, Palette palette) {}
 
   Node node();
+
+  /** Whether it stands over the settings. */
+  default boolean isFirst() {
+    return false;
+  }
 
   /** Draws a plate of its kind for the present take and frame. */
   void show(Session session, String plateId);
@@ -59,7 +70,7 @@ interface PassPicture {
   }
 
   /** The picture for a kind of pass, where it has one. */
-  static Optional<PassPicture> of(PassKind<?> kind, Palette palette) {
-    return Optional.ofNullable(ALL.get(kind)).map(make -> make.apply(palette));
+  static Optional<PassPicture> of(PassKind<?> kind, Tools tools) {
+    return Optional.ofNullable(ALL.get(kind)).map(make -> make.apply(tools));
   }
 }

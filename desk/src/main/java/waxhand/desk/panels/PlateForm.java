@@ -21,7 +21,6 @@ import waxhand.core.passes.Plate;
 import waxhand.core.passes.Setting;
 import waxhand.core.passes.Timing;
 import waxhand.desk.command.Commands;
-import waxhand.desk.theme.Palette;
 
 /**
  * Everything of the chosen plate. The settings of every kind of pass are made once: making controls
@@ -43,7 +42,7 @@ final class PlateForm extends VBox {
   private final Node parts;
   private final NumberField weight;
 
-  PlateForm(ChosenPlate chosen, Palette palette, Commands commands) {
+  PlateForm(ChosenPlate chosen, PassPicture.Tools tools, Commands commands) {
     super(8);
     this.chosen = chosen;
     help.setWrapText(true);
@@ -77,7 +76,7 @@ final class PlateForm extends VBox {
     getChildren().addAll(top, help, complaint, weight);
     SettingEditors editors = new SettingEditors(chosen);
     for (PassKind<?> kind : PassKinds.ALL) {
-      Own made = make(kind, editors, palette);
+      Own made = make(kind, editors, tools);
       own.put(kind, made);
     }
     getChildren().add(settings);
@@ -108,7 +107,7 @@ final class PlateForm extends VBox {
     return editor.node();
   }
 
-  private static Own make(PassKind<?> kind, SettingEditors factory, Palette palette) {
+  private static Own make(PassKind<?> kind, SettingEditors factory, PassPicture.Tools tools) {
     VBox box = new VBox(8);
     List<Editor> editors = new ArrayList<>();
     List<Node> nodes = new ArrayList<>();
@@ -126,8 +125,9 @@ final class PlateForm extends VBox {
         box.getChildren().add(narrowLine(node));
       }
     }
-    Optional<PassPicture> picture = PassPicture.of(kind, palette);
-    picture.ifPresent(p -> box.getChildren().add(p.node()));
+    Optional<PassPicture> picture = PassPicture.of(kind, tools);
+    picture.ifPresent(
+        p -> box.getChildren().add(p.isFirst() ? 0 : box.getChildren().size(), p.node()));
     return new Own(box, editors, nodes, picture);
   }
 
