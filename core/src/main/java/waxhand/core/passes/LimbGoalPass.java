@@ -141,7 +141,7 @@ public record LimbGoalPass(
               turn("turnX", "Turn x", m -> m.x(), (m, v) -> new PropPass.Triple(v, m.y(), m.z())),
               turn("turnY", "Turn y", m -> m.y(), (m, v) -> new PropPass.Triple(m.x(), v, m.z())),
               turn("turnZ", "Turn z", m -> m.z(), (m, v) -> new PropPass.Triple(m.x(), m.y(), v)),
-              number(
+              Setting.number(
                   "bendRad",
                   "Bend aside",
                   "°",
@@ -149,7 +149,7 @@ public record LimbGoalPass(
                   "Turns knee or elbow about the line from hip or shoulder to the goal.",
                   LimbGoalPass::bendRad,
                   (p, v) -> p.with(v, p.share, p.turnShare, p.giveWay)),
-              number(
+              Setting.number(
                   "share",
                   "Place",
                   "%",
@@ -157,7 +157,7 @@ public record LimbGoalPass(
                   "How much of the place counts.",
                   LimbGoalPass::share,
                   (p, v) -> p.with(p.bendRad, v, p.turnShare, p.giveWay)),
-              number(
+              Setting.number(
                   "turnShare",
                   "Turn",
                   "%",
@@ -165,7 +165,7 @@ public record LimbGoalPass(
                   "How much of the turn counts.",
                   LimbGoalPass::turnShare,
                   (p, v) -> p.with(p.bendRad, p.share, v, p.giveWay)),
-              number(
+              Setting.number(
                   "giveWay",
                   "Gives way",
                   "%",
@@ -185,24 +185,12 @@ public record LimbGoalPass(
     }
   }
 
-  private static Setting<LimbGoalPass> number(
-      String key,
-      String words,
-      String unit,
-      double[] minMaxStep,
-      String help,
-      Function<LimbGoalPass, Double> get,
-      BiFunction<LimbGoalPass, Double, LimbGoalPass> set) {
-    return new Setting.Number<>(
-        key, words, unit, minMaxStep[0], minMaxStep[1], minMaxStep[2], help, get, set);
-  }
-
   private static Setting<LimbGoalPass> move(
       String key,
       String words,
       Function<PropPass.Triple, Double> get,
       BiFunction<PropPass.Triple, Double, PropPass.Triple> set) {
-    return number(
+    return Setting.number(
         key,
         words,
         "cm",
@@ -217,7 +205,7 @@ public record LimbGoalPass(
       String words,
       Function<PropPass.Triple, Double> get,
       BiFunction<PropPass.Triple, Double, PropPass.Triple> set) {
-    return number(
+    return Setting.number(
         key,
         words,
         "°",

@@ -7,8 +7,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.function.BiFunction;
-import java.util.function.Function;
 import java.util.stream.Stream;
 import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
@@ -112,7 +110,7 @@ public record PlantsPass(
               List.of(),
               Optional.empty()),
           List.of(
-              number(
+              Setting.number(
                   "heightM",
                   "Height",
                   "mm",
@@ -123,7 +121,7 @@ public record PlantsPass(
                       p.withSearch(
                           new ContactSettings(
                               v, p.search.speedMs(), p.search.shortestS(), p.search.bridgeS()))),
-              number(
+              Setting.number(
                   "speedMs",
                   "Speed",
                   "mm/s",
@@ -134,7 +132,7 @@ public record PlantsPass(
                       p.withSearch(
                           new ContactSettings(
                               p.search.heightM(), v, p.search.shortestS(), p.search.bridgeS()))),
-              number(
+              Setting.number(
                   "shortestS",
                   "Shortest",
                   "s",
@@ -145,7 +143,7 @@ public record PlantsPass(
                       p.withSearch(
                           new ContactSettings(
                               p.search.heightM(), p.search.speedMs(), v, p.search.bridgeS()))),
-              number(
+              Setting.number(
                   "bridgeS",
                   "Bridge",
                   "s",
@@ -175,7 +173,7 @@ public record PlantsPass(
                           p.kept,
                           p.barred,
                           Optional.empty())),
-              number(
+              Setting.number(
                   "easeS",
                   "Ease",
                   "s",
@@ -192,7 +190,7 @@ public record PlantsPass(
                           p.kept,
                           p.barred,
                           Optional.empty())),
-              number(
+              Setting.number(
                   "twist",
                   "Keep twist",
                   "%",
@@ -202,7 +200,7 @@ public record PlantsPass(
                   (p, v) ->
                       new PlantsPass(
                           p.search, p.floorM, p.easeS, v, p.ways, p.kept, p.barred, p.found)),
-              number(
+              Setting.number(
                   "follow",
                   "Body follows",
                   "%",
@@ -210,7 +208,7 @@ public record PlantsPass(
                   "The hips take over so much of what both feet need for long.",
                   p -> p.ways.follow(),
                   (p, v) -> p.withWays(new Ways(v, p.ways.giveWay()))),
-              number(
+              Setting.number(
                   "giveWay",
                   "Gives way",
                   "%",
@@ -238,18 +236,6 @@ public record PlantsPass(
     if (!(easeS >= 0) || !(twist >= 0 && twist <= 1)) {
       throw new IllegalArgumentException("ease " + easeS + " s, twist " + twist);
     }
-  }
-
-  private static Setting<PlantsPass> number(
-      String key,
-      String words,
-      String unit,
-      double[] minMaxStep,
-      String help,
-      Function<PlantsPass, Double> get,
-      BiFunction<PlantsPass, Double, PlantsPass> set) {
-    return new Setting.Number<>(
-        key, words, unit, minMaxStep[0], minMaxStep[1], minMaxStep[2], help, get, set);
   }
 
   private PlantsPass withSearch(ContactSettings other) {

@@ -56,6 +56,23 @@ public sealed interface Setting<P> {
     }
   }
 
+  /**
+   * A number within bounds.
+   *
+   * @param minMaxStep least, greatest, and the step of a slider
+   */
+  static <P> Setting<P> number(
+      String key,
+      String words,
+      String unit,
+      double[] minMaxStep,
+      String help,
+      Function<P, Double> get,
+      BiFunction<P, Double, P> set) {
+    return new Number<>(
+        key, words, unit, minMaxStep[0], minMaxStep[1], minMaxStep[2], help, get, set);
+  }
+
   /** A number that is found from the take while it is not set. */
   record Found<P>(
       String key,

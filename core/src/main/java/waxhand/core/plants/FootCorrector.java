@@ -31,6 +31,9 @@ public final class FootCorrector {
   /** A free foot may sink so far, metres. */
   private static final double GRAZE = 0.001;
 
+  /** A free foot this deep in the floor is held as firmly as a resting one, metres. */
+  private static final double FIRM = 0.003;
+
   private final FootPose pose;
   private final FloorPlane floor;
   private final List<Footing> footings;
@@ -85,7 +88,9 @@ public final class FootCorrector {
       pose.load(frame);
       turns(c, turn, tipTurn, 4 * n);
       System.arraycopy(c, SHIFT, shift, 3 * n, 3);
-      guard(rests ? held : null, frame, shift, 3 * n, turn, tipTurn, 4 * n);
+      double deep = guard(rests ? held : null, frame, shift, 3 * n, turn, tipTurn, 4 * n);
+      // a foot that is kept out of the floor does not go down with the hips either
+      weight[n] = Math.max(weight[n], Math.min(1, deep / FIRM));
     }
   }
 
@@ -350,14 +355,16 @@ public final class FootCorrector {
   /**
    * Keeps what is not held out of the floor: a resting foot turns about what is held, a free one is
    * lifted.
+   *
+   * @return how deep a free foot was, metres
    */
-  private void guard(
+  private double guard(
       Footing held, int frame, double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
     if (held != null) {
       boolean ball = held.holds(1, frame) || held.holds(2, frame);
       boolean heel = held.holds(0, frame);
       if (ball && heel) {
-        return;
+        return 0;
       }
       int pivot = ball ? held.holds(1, frame) ? 1 : 2 : 0;
       for (int place = 0; place < Sole.PLACES; place++) {
@@ -366,7 +373,7 @@ public final class FootCorrector {
           rise(place, pivot, shift, at3, turn, tipTurn, at);
         }
       }
-      return;
+      return 0;
     }
     double deep = 0;
     for (int place = 0; place < Sole.PLACES; place++) {
@@ -375,6 +382,7 @@ public final class FootCorrector {
     if (deep > GRAZE) {
       shift[at3 + 1] += deep - GRAZE;
     }
+    return deep;
   }
 
   /** Height over the floor of a place of the corrected foot, metres; its place is left in p. */

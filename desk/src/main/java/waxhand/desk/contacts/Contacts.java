@@ -233,19 +233,25 @@ public final class Contacts {
    */
   public void change(
       String name, Object mergeKey, List<Plant> plants, UnaryOperator<Plant> change) {
-    List<Plant> changed = new ArrayList<>();
-    plants.forEach(p -> changed.add(change.apply(p)));
+    replace(name, mergeKey, plants, plants.stream().map(change).toList());
+  }
+
+  /** Puts plants in the place of others. */
+  private void replace(String name, Object mergeKey, List<Plant> gone, List<Plant> come) {
     edit(
         name,
         mergeKey,
         pass -> {
           PlantsPass next = pass;
-          for (int n = 0; n < changed.size(); n++) {
-            next = next.changed(plants.get(n), changed.get(n));
+          for (Plant plant : gone) {
+            next = next.without(plant);
+          }
+          for (Plant plant : come) {
+            next = next.plus(plant);
           }
           return next;
         });
-    expect(plants, changed);
+    expect(gone, come);
   }
 
   /** Shows what an edit comes to until it has been worked out. */
@@ -260,24 +266,13 @@ public final class Contacts {
   }
 
   public void remove(List<Plant> plants) {
-    edit(
-        "remove " + words(plants),
-        null,
-        pass -> {
-          PlantsPass next = pass;
-          for (Plant plant : plants) {
-            next = next.without(plant);
-          }
-          return next;
-        });
-    expect(plants, List.of());
+    replace("remove " + words(plants), null, plants, List.of());
   }
 
   public void add(ContactPart part, Frames frames, Object mergeKey) {
     int ease = (int) Math.round(0.2 * session.rateHz());
     Plant plant = Plant.found(part, frames, ease, ease).withFrames(frames);
-    edit("add contact of " + part.words(), mergeKey, pass -> pass.plus(plant));
-    expect(List.of(), List.of(plant));
+    replace("add contact of " + part.words(), mergeKey, List.of(), List.of(plant));
   }
 
   /** Splits the plants that reach over a frame into two, a frame of neither between them. */
@@ -296,20 +291,7 @@ public final class Contacts {
       parts.add(
           p.withFrames(new Frames(frame + 1, p.frames().to())).withEases(short0, p.easeOut()));
     }
-    edit(
-        "split " + words(over),
-        null,
-        pass -> {
-          PlantsPass next = pass;
-          for (Plant p : over) {
-            next = next.without(p);
-          }
-          for (Plant p : parts) {
-            next = next.plus(p);
-          }
-          return next;
-        });
-    expect(over, parts);
+    replace("split " + words(over), null, over, parts);
   }
 
   /** Joins each part's plants among these into one, across what lies between. */
@@ -337,20 +319,7 @@ public final class Contacts {
     if (joined.isEmpty()) {
       return;
     }
-    edit(
-        "join " + words(joined),
-        null,
-        pass -> {
-          PlantsPass next = pass;
-          for (Plant p : gone) {
-            next = next.without(p);
-          }
-          for (Plant p : joined) {
-            next = next.plus(p);
-          }
-          return next;
-        });
-    expect(gone, joined);
+    replace("join " + words(joined), null, gone, joined);
   }
 
   /** In a few words, such as "contact of left heel" or "3 contacts". */
