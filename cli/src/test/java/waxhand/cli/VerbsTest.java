@@ -70,6 +70,38 @@ class VerbsTest extends CliTest {
   }
 
   @Test
+  void contactsAreListedAndMeasuredByTheTruth() throws Exception {
+    Path raw = take.resolve("raw.bvh");
+    Path truth = take.resolve("truth.json");
+    assertThat(run("contacts", raw, "--truth", truth, "--json")).isZero();
+    assertThat(json().get("contacts").size()).isGreaterThan(12);
+    for (var contact : json().get("contacts")) {
+      assertThat(contact.get("to").asInt()).isBetween(contact.get("from").asInt() + 1, 480);
+    }
+    assertThat(json().get("score").size()).isEqualTo(6);
+    for (var part : json().get("score")) {
+      assertThat(part.get("f1Inside").asDouble()).isGreaterThan(0.9);
+    }
+    assertThat(run("contacts", raw, "--truth", truth)).isZero();
+    assertThat(out).contains("contacts in 480 frames").contains("left-heel").contains("F1 0.9");
+    int usual = out.split("\n").length;
+    assertThat(run("contacts", raw, "--speed", 20, "--truth", truth)).isZero();
+    assertThat(out.split("\n").length).as("hardly anything is that slow").isNotEqualTo(usual);
+    assertThat(run("contacts", raw, "--height", -1)).isEqualTo(2);
+    assertThat(err).contains("--height must be");
+    assertThat(run("contacts", raw, raw.resolveSibling("none.bvh"))).isEqualTo(1);
+    assertThat(err).contains("no such file");
+    // the first pass makes resting feet rest
+    Path clean = folder.resolve("still.bvh");
+    assertThat(run("clean", raw, "--out", clean)).isZero();
+    assertThat(run("compare", take.resolve("truth.bvh"), clean, "--truth", truth, "--json"))
+        .isZero();
+    assertThat(json().get("insideMms").asDouble()).isLessThan(10);
+    assertThat(json().get("floatMm").asDouble()).isLessThan(1);
+    assertThat(json().get("kneePops").asDouble()).isLessThan(1.2);
+  }
+
+  @Test
   void theReportIsAPageOfItsOwnAndCutsAndComplaintsAreTold() throws Exception {
     Path recipe = folder.resolve("r.json");
     Files.writeString(

@@ -30,6 +30,7 @@ import waxhand.core.passes.Place;
 import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.SmoothPass;
+import waxhand.core.passes.Span;
 import waxhand.core.passes.Work;
 import waxhand.core.plants.Plant;
 import waxhand.rehearsal.damage.Damages;
@@ -249,6 +250,31 @@ class PlantsOnRehearsalTest {
     assertThat(p[3] - p[0]).isBetween(0.0499, 0.0501);
     assertThat(p[5] - p[2]).isBetween(-0.0201, -0.0199);
     assertThat(Math.abs(p[4] - p[1])).isLessThan(1e-4);
+  }
+
+  /** Whatever is edited before plants, what was kept and what is computed afresh are the same. */
+  @Test
+  void editsBeforePlantsComeOutAsIfComputedAfresh() {
+    Motion raw = Motion.of(take(Scene.DECK_WALK, 60, 41, 1.78).raw());
+    for (double follow : new double[] {1, 0}) {
+      Plate plants = Plate.of("p", PlantsPass.KIND.of(Map.of("follow", follow)));
+      Evaluator evaluator = new Evaluator(raw);
+      for (int n = 0; n < 6; n++) {
+        Plate smooth =
+            Plate.of("s", SmoothPass.lowPass(3 + n, 2))
+                .withSpan(new Span(90 * n, 90 * n + 60 + 20 * n, 4, 4));
+        Chain chain = Chain.of(smooth, plants);
+        Clip kept = evaluator.evaluate(chain, Work.UNWATCHED).result().clip();
+        Clip fresh = new Evaluator(raw).evaluate(chain, Work.UNWATCHED).result().clip();
+        for (int j = 0; j < kept.skeleton().size(); j++) {
+          for (int f = 0; f < kept.frames(); f++) {
+            assertThat(kept.rotation(j).sameAt(f, fresh.rotation(j)))
+                .as("edit %d, joint %d, frame %d", n, j, f)
+                .isTrue();
+          }
+        }
+      }
+    }
   }
 
   @Test

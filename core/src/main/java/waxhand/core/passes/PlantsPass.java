@@ -411,7 +411,13 @@ public record PlantsPass(
     for (Plant plant : kept) {
       ease = Math.max(ease, Math.max(plant.easeIn(), plant.easeOut()));
     }
-    return ease + Reposer.reach(in.clip().rateHz());
+    int free =
+        found.stream()
+            .flatMap(f -> f.plan.footings().stream())
+            .mapToInt(Footing::longestFree)
+            .max()
+            .orElse(0);
+    return ease + free + Reposer.reach(in.clip().rateHz());
   }
 
   @Override

@@ -84,6 +84,22 @@ public record Footing(
     return new Frames(Math.max(0, frames.from() - easeIn()), frames.to() + easeOut());
   }
 
+  /**
+   * The longest stretch in which the foot does not lie flat: so far from a frame can be what its
+   * correction is taken from.
+   */
+  public int longestFree() {
+    int longest = 0;
+    int from = frames.from();
+    for (Segment segment : segments) {
+      if (!segment.flat().isEmpty()) {
+        longest = Math.max(longest, segment.flat().from() - from);
+        from = segment.flat().to();
+      }
+    }
+    return Math.max(longest, frames.to() - from);
+  }
+
   int easeIn() {
     return plants.stream()
         .filter(p -> p.frames().from() == frames.from())
