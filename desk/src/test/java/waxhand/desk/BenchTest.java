@@ -13,6 +13,7 @@ import javafx.scene.control.CheckBox;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.KeyCodeCombination;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -253,6 +254,9 @@ class BenchTest extends DeskTest {
     assertThat(lookup("Keys and first steps").tryQuery()).isEmpty();
     for (var command : bench.commands().all()) {
       assertThat(command.words()).isNotBlank();
+      assertThat(command.key().stream())
+          .as("a key there is: " + command.id())
+          .allMatch(KeyCodeCombination.class::isInstance);
     }
     assertThat(bench.commands().all().stream().flatMap(c -> c.key().stream()).map(Object::toString))
         .as("no key does two things")

@@ -171,11 +171,11 @@ class ContactsTest extends DeskTest {
     Plant next = selected();
     assertThat(session.frameProperty().get()).isEqualTo(next.frames().from());
     interact(() -> session.seek(next.frames().from() + 5));
-    run("contact-from");
+    push(KeyCode.ALT, KeyCode.I);
     untilWorkedOut();
     assertThat(selected().frames().from()).isEqualTo(next.frames().from() + 5);
     int ease = selected().easeIn();
-    run("longer-ease-in");
+    push(KeyCode.E);
     assertThat(selected().easeIn()).isGreaterThan(ease);
     push(KeyCode.ESCAPE);
     assertThat(contacts().selectedProperty().get()).isEmpty();

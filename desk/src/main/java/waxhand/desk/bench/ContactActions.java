@@ -72,17 +72,17 @@ final class ContactActions {
     onSelected(
         "contact-from",
         "Begin the selected contacts here",
-        "Open_Bracket",
+        "Alt+I",
         () -> change("begin", p -> from(p, session.frameProperty().get())));
     onSelected(
         "contact-to",
         "End the selected contacts here",
-        "Close_Bracket",
+        "Alt+O",
         () -> change("end", p -> to(p, session.frameProperty().get() + 1)));
-    onSelected("longer-ease-in", "Longer ease in", "Shift+Open_Bracket", () -> ease(2, 0));
-    onSelected("shorter-ease-in", "Shorter ease in", "Ctrl+Open_Bracket", () -> ease(-2, 0));
-    onSelected("longer-ease-out", "Longer ease out", "Shift+Close_Bracket", () -> ease(0, 2));
-    onSelected("shorter-ease-out", "Shorter ease out", "Ctrl+Close_Bracket", () -> ease(0, -2));
+    onSelected("longer-ease-in", "Longer ease in", "E", () -> ease(2, 0));
+    onSelected("shorter-ease-in", "Shorter ease in", "Alt+E", () -> ease(-2, 0));
+    onSelected("longer-ease-out", "Longer ease out", "R", () -> ease(0, 2));
+    onSelected("shorter-ease-out", "Shorter ease out", "Alt+R", () -> ease(0, -2));
     onSelected(
         "search-contacts",
         "Let the search decide over the selected contacts",

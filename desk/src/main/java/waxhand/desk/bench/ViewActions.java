@@ -74,7 +74,7 @@ final class ViewActions {
         "time-all",
         "Show all of the time",
         "",
-        "Ctrl+Back_Slash",
+        "Ctrl+0",
         session::hasTake,
         () -> session.zoomTime(1e9, 0));
     always(
