@@ -295,6 +295,7 @@ public final class Evaluator {
                   ? FrameSet.of(s.all())
                   : changed.union(spread(changed, s, s.plate, s.before.frames()));
           s.settle = true;
+          s.sameInput = false;
         }
         s.stale = s.stale.union(changed);
       }
