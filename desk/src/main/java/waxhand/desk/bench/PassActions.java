@@ -280,7 +280,7 @@ final class PassActions {
                       .filter(h -> h.frames().contains(frame))
                       .findFirst()
                       .orElse(prop.holds().get(0));
-              int ease = (int) Math.max(1, Math.round(0.1 * session.rateHz()));
+              int ease = (int) Math.max(1, Math.round(0.2 * session.rateHz()));
               Frames led = hold.frames().grown(ease).within(Frames.first(session.frames()));
               return plate
                   .withPass(tether.withTarget(prop.name()).withHolder(hold.by()))
