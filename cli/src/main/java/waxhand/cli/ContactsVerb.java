@@ -73,9 +73,8 @@ final class ContactsVerb extends TakeVerb {
     List<Contact> known =
         truth == null ? List.of() : Rehearsal.contactsOf(Files.readAllBytes(truth));
     Motion motion = read(file).motion();
-    ContactSettings usual = ContactSettings.USUAL;
     ContactSettings settings =
-        new ContactSettings(heightMm / 1000, speedMms / 1000, usual.shortestS(), usual.bridgeS());
+        ContactSettings.USUAL.withHeight(heightMm / 1000).withSpeed(speedMms / 1000);
     double floorM = Floor.rounded(motion);
     List<Contact> found =
         new ContactFinder(settings, List.of(FloorPlane.level(floorM))).find(motion);

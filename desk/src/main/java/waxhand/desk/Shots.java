@@ -149,7 +149,7 @@ final class Shots {
             () -> {
               bench.commands().get("magnifier").run();
               bench.commands().get("next-contact").run();
-              session.seek(560);
+              session.seek(session.frameProperty().get() + 20);
             }));
     shots.add(
         new Shot(

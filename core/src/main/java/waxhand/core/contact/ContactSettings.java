@@ -25,4 +25,20 @@ public record ContactSettings(double heightM, double speedMs, double shortestS, 
               + " s not below it");
     }
   }
+
+  public ContactSettings withHeight(double otherM) {
+    return new ContactSettings(otherM, speedMs, shortestS, bridgeS);
+  }
+
+  public ContactSettings withSpeed(double otherMs) {
+    return new ContactSettings(heightM, otherMs, shortestS, bridgeS);
+  }
+
+  public ContactSettings withShortest(double otherS) {
+    return new ContactSettings(heightM, speedMs, otherS, bridgeS);
+  }
+
+  public ContactSettings withBridge(double otherS) {
+    return new ContactSettings(heightM, speedMs, shortestS, otherS);
+  }
 }

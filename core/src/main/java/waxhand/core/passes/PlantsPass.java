@@ -109,125 +109,7 @@ public record PlantsPass(
               List.of(),
               List.of(),
               Optional.empty()),
-          List.of(
-              Setting.number(
-                  "heightM",
-                  "Height",
-                  "mm",
-                  new double[] {0.005, 0.2, 0.001},
-                  "A resting part may seem so much higher than the floor.",
-                  p -> p.search.heightM(),
-                  (p, v) ->
-                      p.withSearch(
-                          new ContactSettings(
-                              v, p.search.speedMs(), p.search.shortestS(), p.search.bridgeS()))),
-              Setting.number(
-                  "speedMs",
-                  "Speed",
-                  "mm/s",
-                  new double[] {0.02, 2, 0.01},
-                  "A resting part may seem so fast.",
-                  p -> p.search.speedMs(),
-                  (p, v) ->
-                      p.withSearch(
-                          new ContactSettings(
-                              p.search.heightM(), v, p.search.shortestS(), p.search.bridgeS()))),
-              Setting.number(
-                  "shortestS",
-                  "Shortest",
-                  "s",
-                  new double[] {0, 1, 0.01},
-                  "Shorter contacts are none.",
-                  p -> p.search.shortestS(),
-                  (p, v) ->
-                      p.withSearch(
-                          new ContactSettings(
-                              p.search.heightM(), p.search.speedMs(), v, p.search.bridgeS()))),
-              Setting.number(
-                  "bridgeS",
-                  "Bridge",
-                  "s",
-                  new double[] {0, 1, 0.01},
-                  "Shorter pauses between contacts are none.",
-                  p -> p.search.bridgeS(),
-                  (p, v) ->
-                      p.withSearch(
-                          new ContactSettings(
-                              p.search.heightM(), p.search.speedMs(), p.search.shortestS(), v))),
-              new Setting.Found<>(
-                  "floorM",
-                  "Floor",
-                  "mm",
-                  -5,
-                  5,
-                  0.001,
-                  "Height of the floor; found from low, slow feet.",
-                  PlantsPass::floorM,
-                  (p, v) ->
-                      new PlantsPass(
-                          p.search,
-                          v,
-                          p.easeS,
-                          p.twist,
-                          p.ways,
-                          p.kept,
-                          p.barred,
-                          Optional.empty())),
-              Setting.number(
-                  "easeS",
-                  "Ease",
-                  "s",
-                  new double[] {0, 1, 0.01},
-                  "Parts are led to their spots and let go so long before and after.",
-                  PlantsPass::easeS,
-                  (p, v) ->
-                      new PlantsPass(
-                          p.search,
-                          p.floorM,
-                          v,
-                          p.twist,
-                          p.ways,
-                          p.kept,
-                          p.barred,
-                          Optional.empty())),
-              Setting.number(
-                  "twist",
-                  "Keep twist",
-                  "%",
-                  new double[] {0, 1, 0.05},
-                  "A resting foot keeps so much of its small turns.",
-                  PlantsPass::twist,
-                  (p, v) ->
-                      new PlantsPass(
-                          p.search, p.floorM, p.easeS, v, p.ways, p.kept, p.barred, p.found)),
-              Setting.number(
-                  "follow",
-                  "Body follows",
-                  "%",
-                  new double[] {0, 1, 0.05},
-                  "The hips take over so much of what both feet need for long.",
-                  p -> p.ways.follow(),
-                  (p, v) -> p.withWays(new Ways(v, p.ways.giveWay()))),
-              Setting.number(
-                  "giveWay",
-                  "Gives way",
-                  "%",
-                  new double[] {0, 1, 0.05},
-                  "The hips go so much of the way to a spot a leg does not reach.",
-                  p -> p.ways.giveWay(),
-                  (p, v) -> p.withWays(new Ways(p.ways.follow(), v))),
-              new Setting.Items<>(
-                  "kept",
-                  "Edited plants",
-                  "Contacts made or changed by hand.",
-                  p -> PlantItems.ofPlants(p.kept),
-                  (p, v) -> p.withKept(PlantItems.plants(v), p.barred)),
-              new Setting.Items<>(
-                  "barred",
-                  "Removed contacts",
-                  "Where a part is not to be planted.",
-                  p -> PlantItems.ofContacts(p.barred),
-                  (p, v) -> p.withKept(p.kept, PlantItems.contacts(v)))),
+          PlantsSettings.ALL,
           true);
 
   public PlantsPass {
@@ -238,11 +120,23 @@ public record PlantsPass(
     }
   }
 
-  private PlantsPass withSearch(ContactSettings other) {
+  PlantsPass withFloor(OptionalDouble other) {
+    return new PlantsPass(search, other, easeS, twist, ways, kept, barred, Optional.empty());
+  }
+
+  PlantsPass withEase(double otherS) {
+    return new PlantsPass(search, floorM, otherS, twist, ways, kept, barred, Optional.empty());
+  }
+
+  PlantsPass withTwist(double other) {
+    return new PlantsPass(search, floorM, easeS, other, ways, kept, barred, found);
+  }
+
+  PlantsPass withSearch(ContactSettings other) {
     return new PlantsPass(other, floorM, easeS, twist, ways, kept, barred, Optional.empty());
   }
 
-  private PlantsPass withWays(Ways other) {
+  PlantsPass withWays(Ways other) {
     return new PlantsPass(search, floorM, easeS, twist, other, kept, barred, Optional.empty());
   }
 

@@ -6,6 +6,7 @@ import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
+import javafx.scene.text.Font;
 import org.joml.Vector3d;
 import waxhand.core.body.Side;
 import waxhand.core.plants.Plant;
@@ -16,6 +17,9 @@ import waxhand.desk.theme.Palette.Ink;
 final class PrintMarks extends Canvas {
   /** Slides below this have no trail, mm. */
   private static final double LEAST_MM = 4;
+
+  /** A letter is about so wide, pixels. */
+  private static final double LETTER_PX = 6.8;
 
   /** Smaller views have no room for numbers, pixels. */
   private static final double ROOM_FOR_WORDS = 320;
@@ -88,14 +92,15 @@ final class PrintMarks extends Canvas {
         g.strokeLine(b[0] + 6, b[1], b[0] + 10, b[1]);
       }
     }
-    words(g, mark.words(), a[0] + 18, a[1] - 10);
+    words(g, mark.words(), a[0] + 18, a[1] - 22);
   }
 
   private void words(GraphicsContext g, String words, double x, double y) {
     if (getWidth() < ROOM_FOR_WORDS) {
       return;
     }
-    double wide = 6.6 * words.length() + 12;
+    g.setFont(Font.font("Lato", 13));
+    double wide = LETTER_PX * words.length() + 14;
     double left = Math.max(6, Math.min(x, getWidth() - wide));
     g.setFill(palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.88));
     g.fillRoundRect(left - 6, y - 14, wide, 20, 6, 6);
