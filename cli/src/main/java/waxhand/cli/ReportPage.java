@@ -13,6 +13,7 @@ import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
 import waxhand.core.survey.Survey;
 import waxhand.core.survey.Surveyor;
+import waxhand.core.survey.Unreached;
 
 /**
  * A page that tells what was found in takes, what was mended and what remains: one HTML file that
@@ -48,7 +49,8 @@ final class ReportPage {
     Motion raw = stages.motions().get(0);
     Motion result = stages.result();
     List<Finding> before = new Surveyor().survey(raw, work).findings();
-    List<Finding> after = new Surveyor().survey(result, work).findings();
+    List<Finding> after = new ArrayList<>(Unreached.of(stages));
+    after.addAll(new Surveyor().survey(result, work).findings());
     int frames = raw.clip().frames();
     html.append("<h2>").append(text(name)).append("</h2>\n");
     html.append(

@@ -6,7 +6,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
@@ -71,13 +70,14 @@ final class SurveyVerb extends TakeVerb {
     for (String kind : kinds) {
       wanted.add(
           FindingKind.of(kind)
+              .filter(FindingKind.ofMotions()::contains)
               .orElseThrow(
                   () ->
                       wrong(
                           "there is no kind '"
                               + kind
                               + "'; there are "
-                              + Arrays.stream(FindingKind.values())
+                              + FindingKind.ofMotions().stream()
                                   .map(FindingKind::key)
                                   .collect(Collectors.joining(" ")))));
     }

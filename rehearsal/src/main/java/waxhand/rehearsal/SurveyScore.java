@@ -43,7 +43,7 @@ public record SurveyScore(Map<FindingKind, Count> kinds) {
   public static SurveyScore of(
       List<Finding> findings, List<Fault> faults, Skeleton skeleton, double rateHz) {
     Map<FindingKind, Count> kinds = new EnumMap<>(FindingKind.class);
-    for (FindingKind kind : FindingKind.values()) {
+    for (FindingKind kind : FindingKind.ofMotions()) {
       List<Finding> own =
           findings.stream().filter(f -> f.kind() == kind && !isFloor(f, kind)).toList();
       List<Fault> known = faults.stream().filter(f -> f.kind().equals(kind.key())).toList();

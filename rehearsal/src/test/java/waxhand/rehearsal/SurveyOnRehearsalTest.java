@@ -41,7 +41,7 @@ class SurveyOnRehearsalTest {
       assertThat(all.kinds().get(sure).recall()).as(sure.key()).isGreaterThanOrEqualTo(0.95);
       assertThat(all.kinds().get(sure).precision()).as(sure.key()).isGreaterThanOrEqualTo(0.95);
     }
-    for (FindingKind kind : FindingKind.values()) {
+    for (FindingKind kind : FindingKind.ofMotions()) {
       SurveyScore.Count count = all.kinds().get(kind);
       if (count.faults() > 0) {
         assertThat(count.recall()).as(kind.key()).isGreaterThan(0.7);

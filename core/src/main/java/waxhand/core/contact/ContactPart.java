@@ -1,6 +1,8 @@
 package waxhand.core.contact;
 
+import java.util.EnumMap;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import waxhand.core.body.Body;
@@ -71,6 +73,15 @@ public enum ContactPart {
   /** A part of a side's sole: 0 heel, 1 ball, 2 toe. */
   public static ContactPart ofSole(Side side, int place) {
     return values()[(side == Side.LEFT ? 0 : Sole.PLACES) + place];
+  }
+
+  /** Where the parts are that a body has. */
+  public static Map<ContactPart, PartPoint> pointsOf(Body body) {
+    Map<ContactPart, PartPoint> points = new EnumMap<>(ContactPart.class);
+    for (ContactPart part : values()) {
+      part.on(body).ifPresent(point -> points.put(part, point));
+    }
+    return points;
   }
 
   /** Where this part of a body is; empty where the body has no such part. */

@@ -2,8 +2,8 @@ package waxhand.core.contact;
 
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.IntStream;
-import waxhand.core.body.Body;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
@@ -29,21 +29,31 @@ final class Courses {
   private final Map<ContactPart, double[][]> smooth = new EnumMap<>(ContactPart.class);
   private final Map<ContactPart, double[]> speeds = new EnumMap<>(ContactPart.class);
 
-  Courses(Motion motion) {
-    Clip clip = motion.clip();
-    Body body = motion.body();
-    Map<ContactPart, PartPoint> points = new EnumMap<>(ContactPart.class);
-    for (ContactPart part : ContactPart.values()) {
-      part.on(body).ifPresent(point -> points.put(part, point));
-    }
-    points.keySet().forEach(part -> smooth.put(part, new double[3][clip.frames()]));
-    int blocks = (clip.frames() + BLOCK - 1) / BLOCK;
-    IntStream.range(0, blocks).parallel().forEach(b -> walk(clip, points, b));
-    smooth.values().parallelStream().forEach(course -> calm(course, clip.rateHz()));
-    smooth.forEach((part, course) -> speeds.put(part, speed(course, clip.rateHz())));
+  /**
+   * @param places of the parts there are: x, y, z, each by frame, metres. Modified.
+   */
+  Courses(Map<ContactPart, double[][]> places, double rateHz) {
+    smooth.putAll(places);
+    smooth.values().parallelStream().forEach(course -> calm(course, rateHz));
+    smooth.forEach((part, course) -> speeds.put(part, speed(course, rateHz)));
   }
 
-  private void walk(Clip clip, Map<ContactPart, PartPoint> points, int block) {
+  /** Of a whole motion. */
+  static Courses of(Motion motion) {
+    Clip clip = motion.clip();
+    Map<ContactPart, PartPoint> points = ContactPart.pointsOf(motion.body());
+    Map<ContactPart, double[][]> places = new EnumMap<>(ContactPart.class);
+    points.keySet().forEach(part -> places.put(part, new double[3][clip.frames()]));
+    int blocks = (clip.frames() + BLOCK - 1) / BLOCK;
+    IntStream.range(0, blocks).parallel().forEach(b -> walk(clip, points, b, places));
+    return new Courses(places, clip.rateHz());
+  }
+
+  private static void walk(
+      Clip clip,
+      Map<ContactPart, PartPoint> points,
+      int block,
+      Map<ContactPart, double[][]> places) {
     int[] joints = points.values().stream().mapToInt(PartPoint::joint).toArray();
     WorldPose pose = WorldPose.only(clip.skeleton(), joints);
     double[] p = new double[3];
@@ -52,7 +62,7 @@ final class Courses {
       pose.solve(clip, f);
       for (Map.Entry<ContactPart, PartPoint> entry : points.entrySet()) {
         entry.getValue().place(pose, p, 0);
-        double[][] course = smooth.get(entry.getKey());
+        double[][] course = places.get(entry.getKey());
         for (int i = 0; i < 3; i++) {
           course[i][f] = p[i];
         }
@@ -89,6 +99,15 @@ final class Courses {
       speed[n] = b > a ? Math.sqrt(sum) * rateHz / (b - a) : 0;
     }
     return speed;
+  }
+
+  /** The parts there are. */
+  Set<ContactPart> parts() {
+    return smooth.keySet();
+  }
+
+  int frames() {
+    return smooth.values().stream().mapToInt(c -> c[0].length).findFirst().orElse(0);
   }
 
   boolean has(ContactPart part) {

@@ -23,6 +23,12 @@ public record FloorPlane(double heightM, double slopeX, double slopeZ) implement
     return (y - at(x, z)) / Math.sqrt(1 + slopeX * slopeX + slopeZ * slopeZ);
   }
 
+  /** How far apart two floors are at most within a distance of the origin, metres. */
+  public double farthest(FloorPlane other, double withinM) {
+    return Math.abs(heightM - other.heightM)
+        + withinM * Math.hypot(slopeX - other.slopeX, slopeZ - other.slopeZ);
+  }
+
   /** The turn from level to this floor, a unit quaternion. Modified: dest. */
   public void tilt(double[] dest) {
     // from (0, 1, 0) to (-slopeX, 1, -slopeZ)

@@ -12,7 +12,7 @@ import waxhand.core.props.Prop;
  * Everything parts can rest on: the floor and things.
  *
  * @param floor under everything
- * @param props that stand or lie about all the time; what is carried is no ground
+ * @param props while they stand or lie still; what is carried is no ground
  */
 public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
   /** At most this many frames are looked at for a tilt. */
@@ -22,7 +22,7 @@ public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
   private static final double SLOW = 0.2;
 
   public Ground {
-    props = props.stream().filter(p -> p.path().isStill()).toList();
+    props = List.copyOf(props);
   }
 
   /** The floor at a height and the things of a motion. */
@@ -66,18 +66,24 @@ public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
   public double over(int frame, double x, double y, double z) {
     double least = floor.over(frame, x, y, z);
     for (Prop prop : props) {
-      double over = prop.outside(frame, x, y, z);
+      double over = outside(prop, frame, x, y, z);
       // the nearest surface is the one that counts, also from just inside
       least = Math.abs(over) < Math.abs(least) || over < least ? over : least;
     }
     return least;
   }
 
+  private static double outside(Prop prop, int frame, double x, double y, double z) {
+    return prop.path().isStill(frame) ? prop.outside(frame, x, y, z) : Double.POSITIVE_INFINITY;
+  }
+
   /** All of them. */
   public List<Surface> surfaces() {
     List<Surface> all = new ArrayList<>();
     all.add(floor);
-    props.forEach(p -> all.add(p::outside));
+    for (Prop prop : props) {
+      all.add((frame, x, y, z) -> outside(prop, frame, x, y, z));
+    }
     return all;
   }
 }

@@ -23,11 +23,19 @@ public final class Reposer {
 
   private static final int ROUNDS = 6;
 
+  /** So far the body gives way as it is asked to, as a share of its height; then ever less. */
+  private static final double FREE_SHARE = 0.07;
+
+  /** No limb out of reach moves the body farther than this, as a share of its height. */
+  private static final double MOST_SHARE = 0.14;
+
   private final Clip clip;
   private final Skeleton skeleton;
   private final double giveWay;
   private final BitSet scope;
   private final int mover;
+  private double freeM;
+  private final double mostM;
 
   /**
    * @param giveWay how far the body goes to where a limb does not reach, 0 to 1
@@ -44,6 +52,14 @@ public final class Reposer {
       joint = skeleton.parent(joint);
     }
     mover = joint >= 0 && scope.get(hips.orElse(0)) ? joint : -1;
+    freeM = FREE_SHARE * motion.body().heightM();
+    mostM = MOST_SHARE * motion.body().heightM();
+  }
+
+  /** However far a limb is out of reach. */
+  public Reposer givingAllTheWay() {
+    freeM = Double.POSITIVE_INFINITY;
+    return this;
   }
 
   /** How many frames to either side goals can be felt. */
@@ -132,9 +148,19 @@ public final class Reposer {
     }
     int half = half(GIVE_S, clip.rateHz());
     double[] smooth = spread(largest(need, half), 3, kernel(half));
-    for (int i = 0; i < smooth.length; i++) {
-      given[i] = giveWay * smooth[i];
+    for (int n = 0; n < count; n++) {
+      double size = Math.hypot(Math.hypot(smooth[3 * n], smooth[3 * n + 1]), smooth[3 * n + 2]);
+      double scale = giveWay * (size > freeM ? within(size) / size : 1);
+      for (int i = 0; i < 3; i++) {
+        given[3 * n + i] = scale * smooth[3 * n + i];
+      }
     }
+  }
+
+  /** How far the body goes when it is asked to go farther than it freely does. */
+  private double within(double asked) {
+    double soft = mostM - freeM;
+    return freeM + soft * (1 - Math.exp(-(asked - freeM) / soft));
   }
 
   /** Adds to the need of frame n what one limb falls short of; returns how much. */

@@ -4,17 +4,19 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import waxhand.core.body.Body;
+import waxhand.core.contact.KnownContacts;
 import waxhand.core.props.Prop;
 
 /**
- * What flows along a chain of passes: the samples, what each joint is in the body, and the things
- * there are.
+ * What flows along a chain of passes: the samples, what each joint is in the body, the things there
+ * are, and the contacts that are known.
  *
  * @param clip dense samples
  * @param body roles and measures of the clip's skeleton
  * @param props things, by name
+ * @param contacts as far as passes have settled them
  */
-public record Motion(Clip clip, Body body, List<Prop> props) {
+public record Motion(Clip clip, Body body, List<Prop> props, KnownContacts contacts) {
   public Motion {
     props = List.copyOf(props);
     if (body.skeleton() != clip.skeleton()) {
@@ -22,9 +24,9 @@ public record Motion(Clip clip, Body body, List<Prop> props) {
     }
   }
 
-  /** A motion without things. */
+  /** A motion without things, and nothing known of its contacts. */
   public Motion(Clip clip, Body body) {
-    this(clip, body, List.of());
+    this(clip, body, List.of(), KnownContacts.NONE);
   }
 
   /** A motion whose roles are found from the clip's skeleton. */
@@ -38,11 +40,15 @@ public record Motion(Clip clip, Body body, List<Prop> props) {
       return this;
     }
     boolean same = other.skeleton() == clip.skeleton();
-    return new Motion(other, same ? body : body.on(other.skeleton()), props);
+    return new Motion(other, same ? body : body.on(other.skeleton()), props, contacts);
   }
 
   public Motion withProps(List<Prop> others) {
-    return others.equals(props) ? this : new Motion(clip, body, others);
+    return others.equals(props) ? this : new Motion(clip, body, others, contacts);
+  }
+
+  public Motion with(KnownContacts others) {
+    return others.equals(contacts) ? this : new Motion(clip, body, props, others);
   }
 
   /** With a thing added, in the place of one of that name where there is one. */

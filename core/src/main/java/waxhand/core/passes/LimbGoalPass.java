@@ -276,6 +276,31 @@ public record LimbGoalPass(
         : Optional.of("This body has no " + part.words() + " that could be driven.");
   }
 
+  /** Where the part does not get; knees and elbows only turn about their limb. */
+  @Override
+  public List<Shortfall> shortfalls(Motion in, Motion out, Place place) {
+    if (share < 1 || part.isMiddle() || complaint(in, place).isPresent()) {
+      return List.of();
+    }
+    Frames run = place.fully(in.clip().frames());
+    double[] shifts = shifts(in, run);
+    int joint = in.body().joint(part.role).orElseThrow();
+    WorldPose before = WorldPose.only(in.clip().skeleton(), joint);
+    WorldPose after = WorldPose.only(out.clip().skeleton(), joint);
+    return Shortfall.in(
+        run,
+        joint,
+        f -> {
+          before.solve(in.clip(), f);
+          after.solve(out.clip(), f);
+          int at = 3 * (f - run.from());
+          double x = before.x(joint) + shifts[at] - after.x(joint);
+          double y = before.y(joint) + shifts[at + 1] - after.y(joint);
+          double z = before.z(joint) + shifts[at + 2] - after.z(joint);
+          return 1000 * Math.sqrt(x * x + y * y + z * z);
+        });
+  }
+
   // ---- the goal ----------------------------------------------------------------------------
 
   @Override
@@ -371,7 +396,7 @@ public record LimbGoalPass(
       goals.add(stay);
     }
     // where the legs do not reach, the feet win
-    return new Reposer(in, 1, scope).repose(run, goals, carry);
+    return new Reposer(in, 1, scope).givingAllTheWay().repose(run, goals, carry);
   }
 
   /** By how much the driven joint is to move, 3 numbers a frame. */

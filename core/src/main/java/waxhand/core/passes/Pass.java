@@ -79,6 +79,16 @@ public interface Pass {
   }
 
   /**
+   * Where parts do not get to where this settled pass would have them, such as beyond their reach;
+   * frames count those of the input.
+   *
+   * @param out what came of {@code in} at full weight
+   */
+  default List<Shortfall> shortfalls(Motion in, Motion out, Place place) {
+    return List.of();
+  }
+
+  /**
    * Computes the frames of {@code frames} for the parts of {@code place}, whose frames they lie in;
    * all other samples are those of {@code in}, shared. The result of a frame must not depend on
    * which frames are asked for. The pass must be settled.

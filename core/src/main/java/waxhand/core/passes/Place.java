@@ -26,4 +26,15 @@ public record Place(Span span, Scope scope) {
   public Frames frames(int count) {
     return span.within(count);
   }
+
+  /** The frames in which a pass acts in full: those of the span without its eases. */
+  public Frames fully(int count) {
+    Frames all = frames(count);
+    if (span.isAll()) {
+      return all;
+    }
+    int from = Math.min(all.to(), span.from() + span.easeIn());
+    int to = Math.max(from, span.to() - span.easeOut());
+    return new Frames(from, to).within(all);
+  }
 }

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Stream;
@@ -23,6 +22,7 @@ import waxhand.core.motion.Clip;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
+import waxhand.core.motion.WorldPose;
 import waxhand.core.plants.FootCorrector;
 import waxhand.core.plants.FootPlan;
 import waxhand.core.plants.Footing;
@@ -58,22 +58,30 @@ public record PlantsPass(
   /**
    * What a search came to.
    *
-   * @param contacts as they were found
+   * @param searched contacts as the search found them
    * @param plants of all parts, in the order of time, with those of the artist
    * @param plan footings of the feet, and how the body is carried over them
    * @param spots where hands and knees rest
    * @param ground what all this rests on
    */
   public record Found(
-      List<Contact> contacts,
+      List<Contact> searched,
       List<Plant> plants,
       FootPlan plan,
       List<SpotHold> spots,
       Ground ground) {
     public Found {
-      contacts = List.copyOf(contacts);
+      searched = List.copyOf(searched);
       plants = List.copyOf(plants);
       spots = List.copyOf(spots);
+    }
+
+    /** What is held: the plants that are not muted. */
+    public List<Contact> contacts() {
+      return plants.stream()
+          .filter(p -> !p.muted())
+          .map(p -> new Contact(p.part(), p.frames()))
+          .toList();
     }
   }
 
@@ -91,9 +99,6 @@ public record PlantsPass(
       }
     }
   }
-
-  /** Spots farther beyond reach are told of, metres. */
-  private static final double FAR = 0.04;
 
   public static final PassKind<PlantsPass> KIND =
       new PassKind<>(
@@ -236,7 +241,7 @@ public record PlantsPass(
     }
     Found known = last.found.orElseThrow();
     boolean sameWays = last.ways.follow == ways.follow;
-    return held(in, place, known.contacts, known.ground, sameWays ? known.plan : null);
+    return held(in, place, known.searched, known.ground, sameWays ? known.plan : null);
   }
 
   private PlantsPass held(
@@ -349,46 +354,64 @@ public record PlantsPass(
     if (in.body().soles().isEmpty()) {
       return Optional.of("No feet were found in this skeleton, so nothing can be planted.");
     }
-    return found.flatMap(f -> outOfReach(in, f.plan));
+    return Optional.empty();
   }
 
-  /** Tells of the spot that lies farthest beyond reach. */
-  private static Optional<String> outOfReach(Motion in, FootPlan plan) {
-    Footing worst = null;
-    double most = FAR;
-    for (Footing footing : plan.footings()) {
-      double beyond = Footings.beyondReach(in, footing, plan.carry());
-      if (beyond > most) {
-        most = beyond;
-        worst = footing;
+  /** Spots that are held in full and not reached. */
+  @Override
+  public List<Shortfall> shortfalls(Motion in, Motion out, Place place) {
+    Found held = found.orElseThrow();
+    Frames active = place.fully(in.clip().frames());
+    List<Shortfall> all = new ArrayList<>();
+    for (Footing footing : held.plan.footings()) {
+      for (Plant plant : footing.plants()) {
+        if (plant.part().place() == footing.anchor()) {
+          all.addAll(shortfalls(out, plant, footing.x(), footing.y(), footing.z(), active));
+        }
       }
     }
-    if (worst == null) {
-      return Optional.empty();
+    for (SpotHold hold : held.spots) {
+      all.addAll(shortfalls(out, hold.plant(), hold.x(), hold.y(), hold.z(), active));
     }
-    return Optional.of(
-        String.format(
-            Locale.ROOT,
-            "The %s foot's spot in frames %d to %d lies %.0f mm beyond its leg: the hips have to"
-                + " give way, or the foot slides.",
-            worst.side().name().toLowerCase(Locale.ROOT),
-            worst.frames().from(),
-            worst.frames().to() - 1,
-            1000 * most));
+    return all;
+  }
+
+  private static List<Shortfall> shortfalls(
+      Motion out, Plant plant, double x, double y, double z, Frames active) {
+    Optional<PartPoint> point = plant.part().on(out.body());
+    if (point.isEmpty() || plant.strength() < 1) {
+      return List.of();
+    }
+    WorldPose pose = WorldPose.only(out.clip().skeleton(), point.get().joint());
+    double[] p = new double[3];
+    return Shortfall.in(
+        plant.frames().within(active),
+        point.get().joint(),
+        f -> {
+          pose.solve(out.clip(), f);
+          point.get().place(pose, p, 0);
+          return 1000 * Math.sqrt(sq(p[0] - x) + sq(p[1] - y) + sq(p[2] - z));
+        });
+  }
+
+  private static double sq(double value) {
+    return value * value;
   }
 
   @Override
   public Motion apply(Motion in, Frames frames, Place place, Work work) {
     Found held = found.orElseThrow();
+    Motion out = in.with(in.contacts().with(place.frames(in.clip().frames()), held.contacts()));
     List<Limb> limbs =
         Limb.of(in.body()).stream()
             .filter(l -> l.leg() || held.spots.stream().anyMatch(h -> isOf(h, l)))
             .toList();
     if (held.plan().footings().isEmpty() && held.spots.isEmpty() || limbs.isEmpty()) {
-      return in;
+      return out;
     }
     BitSet scope = place.joints(in.body());
-    return in.with(InBlocks.of(in.clip(), frames, work, run -> block(in, held, limbs, scope, run)));
+    return out.with(
+        InBlocks.of(in.clip(), frames, work, run -> block(in, held, limbs, scope, run)));
   }
 
   private Clip block(Motion in, Found held, List<Limb> limbs, BitSet scope, Frames run) {

@@ -126,15 +126,15 @@ public record Plate(
     List<Frames> cuts = cuts(in.clip().frames());
     if (!cuts.isEmpty()) {
       Motion out = settled.apply(in, in.clip().allFrames(), place(), work);
-      return out.withProps(
-          in.props().stream().map(p -> p.withPath(p.path().without(cuts))).toList());
+      return out.with(in.contacts().without(cuts))
+          .withProps(in.props().stream().map(p -> p.withPath(p.path().without(cuts))).toList());
     }
     if (pass.kind().scoped() && scope.joints(in.body()).isEmpty()) {
       return in;
     }
     Motion out = settled.apply(in, run, place(), work);
     boolean full = weight == 1 && (span.isAll() || !pass.kind().local());
-    return full ? out : in.with(mixed(in.clip(), out.clip(), run)).withProps(out.props());
+    return full ? out : out.with(mixed(in.clip(), out.clip(), run));
   }
 
   private Clip mixed(Clip in, Clip out, Frames run) {

@@ -6,6 +6,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
@@ -46,7 +47,12 @@ public record TetherPass(
    * @param place of its end seen from the target, metres
    * @param turn of its end seen from the target, a unit quaternion
    */
-  public record Tie(Limb limb, List<Double> place, List<Double> turn) {}
+  public record Tie(Limb limb, List<Double> place, List<Double> turn) {
+    /** Its pose seen from the target, x y z and a unit quaternion. */
+    private double[] seen() {
+      return Stream.concat(place.stream(), turn.stream()).mapToDouble(d -> d).toArray();
+    }
+  }
 
   private static final int SAMPLES = 400;
 
@@ -316,6 +322,36 @@ public record TetherPass(
         InBlocks.of(in.clip(), frames, work, run -> block(in, ties, pinned, scope, run)));
   }
 
+  @Override
+  public List<Shortfall> shortfalls(Motion in, Motion out, Place place) {
+    Optional<Target> to = target(in);
+    if (to.isEmpty()) {
+      return List.of();
+    }
+    Frames run = place.fully(in.clip().frames());
+    List<Shortfall> all = new ArrayList<>();
+    double[] target = new double[7];
+    double[] wanted = new double[7];
+    for (Tie tie : found.orElseThrow()) {
+      int end = tie.limb.end();
+      WorldPose pose = WorldPose.only(out.clip().skeleton(), end);
+      all.addAll(
+          Shortfall.in(
+              run,
+              end,
+              f -> {
+                to.get().pose(f, target);
+                PropPass.within(target, tie.seen(), wanted);
+                pose.solve(out.clip(), f);
+                double x = wanted[0] - pose.x(end);
+                double y = wanted[1] - pose.y(end);
+                double z = wanted[2] - pose.z(end);
+                return 1000 * Math.sqrt(x * x + y * y + z * z);
+              }));
+    }
+    return all;
+  }
+
   private Clip block(Motion in, List<Tie> ties, List<Limb> pinned, BitSet scope, Frames run) {
     Frames region = run.grown(reach(in, null)).within(in.clip().allFrames());
     Target to = target(in).orElseThrow();
@@ -332,13 +368,7 @@ public record TetherPass(
     WorldPose pose = WorldPose.only(clip.skeleton(), tie.limb.end());
     int end = tie.limb.end();
     double[] target = new double[7];
-    double[] seen = new double[7];
-    for (int i = 0; i < 3; i++) {
-      seen[i] = tie.place.get(i);
-    }
-    for (int i = 0; i < 4; i++) {
-      seen[3 + i] = tie.turn.get(i);
-    }
+    double[] seen = tie.seen();
     double[] wanted = new double[7];
     double[] back = new double[4];
     for (int n = 0; n < region.count(); n++) {

@@ -9,10 +9,8 @@ import java.util.Map;
 import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.Ground;
-import waxhand.core.limbs.Limb;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
-import waxhand.core.motion.WorldPose;
 
 /** Groups the plants of a foot into footings and finds their spots from the stillest frames. */
 public final class Footings {
@@ -312,45 +310,6 @@ public final class Footings {
     }
     Arrays.sort(off, 0, count);
     return first + off[count / 2];
-  }
-
-  /**
-   * How far beyond reach a footing's spot lies in the middle of its frames, were the body to stay
-   * where it is carried, metres; 0 within reach.
-   */
-  public static double beyondReach(Motion motion, Footing footing, Carry carry) {
-    Limb leg = Limb.of(motion.body(), footing.side(), true).orElse(null);
-    Sole sole =
-        motion.body().soles().stream()
-            .filter(s -> s.side() == footing.side())
-            .findFirst()
-            .orElse(null);
-    if (leg == null || sole == null) {
-      return 0;
-    }
-    int frame = (footing.frames().from() + footing.frames().to()) / 2;
-    WorldPose pose = WorldPose.only(motion.clip().skeleton(), leg.tip());
-    pose.solve(motion.clip(), frame);
-    double[] p = new double[3];
-    sole.at(footing.anchor(), pose, p);
-    double[] shift = {
-      footing.x() - p[0] - carry.at(frame, 0),
-      footing.y() - p[1] - carry.at(frame, 1),
-      footing.z() - p[2] - carry.at(frame, 2)
-    };
-    double[] places = pose.positions();
-    double far = 0;
-    double thigh = 0;
-    double shin = 0;
-    for (int i = 0; i < 3; i++) {
-      double end = places[3 * leg.end() + i];
-      double middle = places[3 * leg.middle() + i];
-      double root = places[3 * leg.upper() + i];
-      far += Math.pow(end + shift[i] - root, 2);
-      thigh += Math.pow(middle - root, 2);
-      shin += Math.pow(end - middle, 2);
-    }
-    return Math.max(0, Math.sqrt(far) - Math.sqrt(thigh) - Math.sqrt(shin));
   }
 
   /** An angle brought to -π to π. */

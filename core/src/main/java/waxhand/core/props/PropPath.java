@@ -36,10 +36,15 @@ public final class PropPath {
     System.arraycopy(poses, WIDTH * f, dest, at, WIDTH);
   }
 
-  /** Whether it is the same place all the time. */
-  public boolean isStill() {
-    for (int at = WIDTH; at < poses.length; at++) {
-      if (poses[at] != poses[at - WIDTH]) {
+  /** Whether it stands still in a frame: where it was in the one before and will be in the next. */
+  public boolean isStill(int frame) {
+    int f = Math.max(0, Math.min(frames() - 1, frame));
+    return same(f, f - 1) && same(f, f + 1);
+  }
+
+  private boolean same(int f, int g) {
+    for (int i = 0; g >= 0 && g < frames() && i < WIDTH; i++) {
+      if (poses[WIDTH * f + i] != poses[WIDTH * g + i]) {
         return false;
       }
     }

@@ -1,6 +1,7 @@
 package waxhand.core.survey;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -17,7 +18,10 @@ public enum FindingKind {
   OVERBEND("Bent past its range", "°", 25),
   POP("Knee or elbow pop", "°", 12),
   JOLT("Jolt", "mm", 50),
-  SHAKE("Shaking head", "°", 3);
+  SHAKE("Shaking head", "°", 3),
+
+  /** Told of the stages of a chain, never of a motion alone. */
+  SHORT("Falls short", "mm", 40);
 
   private final String words;
   private final String unit;
@@ -49,6 +53,11 @@ public enum FindingKind {
    */
   public double severity(double size) {
     return size <= 0 ? 0 : size / (size + middling);
+  }
+
+  /** The kinds that a motion tells by itself. */
+  public static List<FindingKind> ofMotions() {
+    return Arrays.stream(values()).filter(k -> k != SHORT).toList();
   }
 
   public static Optional<FindingKind> of(String key) {

@@ -42,6 +42,12 @@ public final class Remedies {
   /** A height is led in and out over this time beside the stretch that is mended, seconds. */
   private static final double LIFT_EASE = 0.3;
 
+  /** The longest such time, seconds. */
+  private static final double LONGEST_LIFT_EASE = 0.7;
+
+  /** Feet farther off than this are not on the ground, metres. */
+  private static final double IN_AIR = 0.05;
+
   /** At most this many frames of a stretch are looked at for its height. */
   private static final int SAMPLES = 120;
 
@@ -80,6 +86,7 @@ public final class Remedies {
               ? Optional.of(Plate.of("remedy", LevelPass.KIND.defaults()))
               : lift(finding);
       case SLIDE -> planted(finding);
+      case SHORT -> Optional.empty();
     };
   }
 
@@ -169,8 +176,50 @@ public final class Remedies {
     if (aroundM / wantedM < 0.3) {
       return Optional.empty();
     }
-    return plate(finding, ShiftPass.lift(-aroundM), eased(run), frames(LIFT_EASE))
-        .map(plate -> plate.withScope(Scope.of(motion.body(), set(0))));
+    Span span = span(run, aroundM);
+    return plate(finding, ShiftPass.lift(-aroundM), run, 0)
+        .map(plate -> plate.withSpan(span).withScope(Scope.of(motion.body(), set(0))));
+  }
+
+  /** The span whose eases follow how the feet come to a height and leave it. */
+  private Span span(Frames run, double aroundM) {
+    Frames all = motion.clip().allFrames();
+    Frames near = run.grown(frames(2 * LONGEST_LIFT_EASE)).within(all);
+    WorldPose pose = new WorldPose(motion.clip().skeleton());
+    double[] offM =
+        IntStream.range(near.from(), near.to())
+            .mapToDouble(n -> lowest(pose, n) - floorM)
+            .toArray();
+    int middle = (run.from() + run.to()) / 2;
+    Span before = null;
+    Span after = null;
+    for (double ease = 0.1; ease <= LONGEST_LIFT_EASE; ease *= 1.6) {
+      for (double grown = 0; grown <= 1; grown += 0.25) {
+        Frames wide = run.grown((int) (grown * frames(ease))).within(all);
+        Span span = new Span(wide.from(), wide.to(), frames(ease), frames(ease));
+        before = better(before, span, offM, near.from(), new Frames(near.from(), middle), aroundM);
+        after = better(after, span, offM, near.from(), new Frames(middle, near.to()), aroundM);
+      }
+    }
+    int in = before.from() == 0 ? 0 : before.easeIn();
+    int out = after.to() == all.to() ? 0 : after.easeOut();
+    return new Span(before.from(), after.to(), in, out);
+  }
+
+  /** The one of two spans that leaves less of a height in some frames. */
+  private static Span better(
+      Span a, Span b, double[] offM, int first, Frames frames, double aroundM) {
+    return a == null
+            || left(b, offM, first, frames, aroundM) < left(a, offM, first, frames, aroundM)
+        ? b
+        : a;
+  }
+
+  private static double left(Span span, double[] offM, int first, Frames frames, double aroundM) {
+    return IntStream.range(frames.from(), frames.to())
+        // feet in the air tell nothing
+        .mapToDouble(f -> Math.min(IN_AIR, Math.abs(offM[f - first] - span.weight(f) * aroundM)))
+        .sum();
   }
 
   private double lowest(WorldPose pose, int frame) {

@@ -41,6 +41,7 @@ final class Sentences {
       case POP -> part + " snaps by " + size + " and back.";
       case JOLT -> part + " leaps " + size + " from one frame to the next.";
       case SHAKE -> part + " trembles by " + size + ".";
+      case SHORT -> part + " stays " + size + " short of where it is held.";
     };
   }
 

@@ -7,6 +7,8 @@ import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.Ground;
 import waxhand.core.gaps.StillStretches;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -28,8 +30,11 @@ public final class Surveyor {
   /** A floor that moved by less leaves the marks of feet as they are, metres. */
   private static final double SAME_FLOOR = 5e-4;
 
+  /** Floors are compared within this distance of the origin, metres. */
+  private static final double WIDE = 5;
+
   private Motion last;
-  private double floorM;
+  private Ground ground;
   private List<List<Mark>> marks = List.of();
   private long blocksSurveyed;
 
@@ -53,16 +58,17 @@ public final class Surveyor {
     int reach = reach(clip.rateHz());
     int blocks = (clip.frames() + BLOCK - 1) / BLOCK;
     double floor = Floor.rounded(motion);
+    Ground under = Ground.found(motion, floor);
     boolean fresh =
         last == null
             || last.body() != motion.body()
             || marks.size() != blocks
             || last.clip().rateHz() != clip.rateHz()
-            || Math.abs(floor - floorM) > SAME_FLOOR;
+            || !isAlike(under);
     BitSet stale = new BitSet();
     for (int b = 0; b < blocks; b++) {
       Frames run = block(b).grown(reach).within(clip.allFrames());
-      if (fresh || !shares(clip, last.clip(), run)) {
+      if (fresh || !shares(motion, last, run)) {
         stale.set(b);
       }
     }
@@ -70,9 +76,9 @@ public final class Surveyor {
     while (found.size() < blocks) {
       found.add(List.of());
     }
-    look(motion, stale, floor, reach, found, work);
+    look(motion, stale, under, reach, found, work);
     marks = new ArrayList<>(found.subList(0, blocks));
-    floorM = floor;
+    ground = under;
     last = motion;
     blocksSurveyed += stale.cardinality();
     List<Mark> all = new ArrayList<>();
@@ -88,7 +94,17 @@ public final class Surveyor {
     return new Frames(b * BLOCK, (b + 1) * BLOCK);
   }
 
-  private static boolean shares(Clip a, Clip b, Frames run) {
+  private boolean isAlike(Ground other) {
+    return ground.props().equals(other.props())
+        && ground.floor().farthest(other.floor(), WIDE) <= SAME_FLOOR;
+  }
+
+  private static boolean shares(Motion now, Motion before, Frames run) {
+    if (!now.contacts().within(run).equals(before.contacts().within(run))) {
+      return false;
+    }
+    Clip a = now.clip();
+    Clip b = before.clip();
     for (int j = 0; j < a.skeleton().size(); j++) {
       if (!a.rotation(j).shares(run, b.rotation(j)) || !sharesTravel(a, b, j, run)) {
         return false;
@@ -108,8 +124,8 @@ public final class Surveyor {
     final Window window;
     final List<Watch> watches;
 
-    Desk(Motion motion, int most, double floor) {
-      window = new Window(motion, most, floor);
+    Desk(Motion motion, int most, Ground ground) {
+      window = new Window(motion, most, ground);
       watches =
           List.of(
               new NoiseWatch(),
@@ -117,7 +133,7 @@ public final class Surveyor {
               new JoltWatch(reaches(motion)),
               new BendWatch(),
               new CollisionWatch(motion.body()),
-              new FeetWatch(),
+              new ContactWatch(ContactPart.pointsOf(motion.body())),
               new ShakeWatch());
     }
   }
@@ -135,7 +151,7 @@ public final class Surveyor {
   }
 
   private static void look(
-      Motion motion, BitSet stale, double floor, int reach, List<List<Mark>> found, Work work) {
+      Motion motion, BitSet stale, Ground ground, int reach, List<List<Mark>> found, Work work) {
     int[] list = stale.stream().toArray();
     Queue<Desk> desks = new ConcurrentLinkedQueue<>();
     AtomicInteger done = new AtomicInteger();
@@ -148,7 +164,7 @@ public final class Surveyor {
               work.check();
               Desk desk = desks.poll();
               if (desk == null) {
-                desk = new Desk(motion, most, floor);
+                desk = new Desk(motion, most, ground);
               }
               Frames block = block(list[n]).within(all);
               desk.window.load(block, reach);

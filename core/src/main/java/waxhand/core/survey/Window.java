@@ -1,6 +1,8 @@
 package waxhand.core.survey;
 
 import waxhand.core.body.Body;
+import waxhand.core.contact.Ground;
+import waxhand.core.contact.KnownContacts;
 import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -14,7 +16,8 @@ import waxhand.core.motion.WorldPose;
 final class Window {
   private final Clip clip;
   private final Body body;
-  private final double floorM;
+  private final Ground ground;
+  private final KnownContacts contacts;
   private final WorldPose pose;
   private final double[][] rotations;
   private final double[][] travels;
@@ -26,12 +29,13 @@ final class Window {
 
   /**
    * @param most frames a window can hold
-   * @param floorM height the feet stand on
+   * @param ground what parts rest on
    */
-  Window(Motion motion, int most, double floorM) {
+  Window(Motion motion, int most, Ground ground) {
     this.clip = motion.clip();
     this.body = motion.body();
-    this.floorM = floorM;
+    this.ground = ground;
+    this.contacts = motion.contacts();
     int joints = clip.skeleton().size();
     pose = new WorldPose(clip.skeleton());
     rotations = new double[joints][4 * most];
@@ -105,8 +109,13 @@ final class Window {
     return clip.rateHz();
   }
 
-  double floorM() {
-    return floorM;
+  Ground ground() {
+    return ground;
+  }
+
+  /** The contacts that passes have settled in the frames at hand. */
+  KnownContacts contacts() {
+    return contacts.within(frames);
   }
 
   /** So many frames as last {@code seconds}, at least {@code least}. */

@@ -103,6 +103,10 @@ class GoalsTest {
         Vector3d hips = place(out, Role.HIPS, f).sub(place(BODY, Role.HIPS, f));
         assertThat(hips.length()).as(part.words()).isLessThan(1.8);
       }
+      List<Shortfall> off = goal(part, 1, 1, 1).shortfalls(BODY, out, Place.ALL);
+      boolean told = !part.words().endsWith("knee") && !part.words().endsWith("elbow");
+      assertThat(off.isEmpty()).as("what " + part.words() + " reaches").isEqualTo(!told);
+      off.forEach(s -> assertThat(s.mm()).isBetween(15.0, 1900.0));
     }
   }
 

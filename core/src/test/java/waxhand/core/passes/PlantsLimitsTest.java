@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -12,6 +13,8 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.FloorPlane;
 import waxhand.core.contact.Ground;
+import waxhand.core.evaluate.Evaluator;
+import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -21,6 +24,9 @@ import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.plants.Plant;
+import waxhand.core.survey.Finding;
+import waxhand.core.survey.FindingKind;
+import waxhand.core.survey.Unreached;
 
 /** Bodies and takes plants were not made for: nothing explodes. */
 class PlantsLimitsTest {
@@ -143,7 +149,7 @@ class PlantsLimitsTest {
     staysABody(in, everything(60), 0.8);
   }
 
-  /** A spot a metre away: the body gives way as far as legs hold, and the plate says so. */
+  /** A spot a metre away: the body gives way as far as legs hold, and a finding says so. */
   @Test
   void aSpotAMetreAwayIsToldOf() {
     Motion in = swaying(Samples.body(), 90, UPRIGHT, 0.95);
@@ -152,9 +158,16 @@ class PlantsLimitsTest {
             .withMove(new Plant.Move(1, 0, 0.4, 0));
     PlantsPass pass = PlantsPass.KIND.defaults().plus(far);
     staysABody(in, pass, 1.2);
-    PlantsPass settled = pass.settled(in, Place.ALL);
-    assertThat(settled.complaint(in, Place.ALL)).get().asString().contains("left foot");
-    assertThat(PlantsPass.KIND.defaults().settled(in, Place.ALL).complaint(in, Place.ALL))
+    Stages stages = new Evaluator(in).evaluate(Chain.of(Plate.of("p", pass)), Work.UNWATCHED);
+    List<Finding> short1 = Unreached.of(stages);
+    assertThat(short1).isNotEmpty().allMatch(f -> f.kind() == FindingKind.SHORT);
+    Finding worst = short1.stream().max(Comparator.comparingDouble(Finding::size)).orElseThrow();
+    assertThat(worst.text()).startsWith("Left toes stays").contains("where Plants has it");
+    assertThat(worst.size()).isBetween(100.0, 1100.0);
+    PlantsPass alone = PlantsPass.KIND.defaults();
+    assertThat(
+            Unreached.of(
+                new Evaluator(in).evaluate(Chain.of(Plate.of("p", alone)), Work.UNWATCHED)))
         .isEmpty();
   }
 

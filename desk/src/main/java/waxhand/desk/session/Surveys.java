@@ -1,5 +1,7 @@
 package waxhand.desk.session;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.concurrent.CancellationException;
@@ -8,12 +10,14 @@ import java.util.concurrent.atomic.AtomicLong;
 import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
+import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Timing;
 import waxhand.core.passes.Work;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.Survey;
 import waxhand.core.survey.Surveyor;
+import waxhand.core.survey.Unreached;
 import waxhand.desk.notice.Jobs;
 
 /**
@@ -87,9 +91,10 @@ public final class Surveys {
 
   private void update() {
     long ticket = wanted.incrementAndGet();
-    Optional<Motion> result = session.stagesProperty().get().map(s -> s.result());
+    Optional<Stages> stages = session.stagesProperty().get();
+    Optional<Motion> result = stages.map(Stages::result);
     // early stages are not right in all frames yet
-    boolean whole = session.stagesProperty().get().map(s -> s.whole()).orElse(false);
+    boolean whole = stages.map(Stages::whole).orElse(false);
     if (result.isEmpty() || !whole || session.takeProperty().get().isEmpty()) {
       return;
     }
@@ -104,7 +109,7 @@ public final class Surveys {
         () -> {
           try {
             Work work = job.until(() -> wanted.get() != ticket);
-            survey(ticket, id, result.get(), timing, work);
+            survey(ticket, id, stages.get(), timing, work);
             countRaw(ticket, id, raw, result.get(), work);
           } finally {
             job.end();
@@ -112,7 +117,8 @@ public final class Surveys {
         });
   }
 
-  private void survey(long ticket, String id, Motion motion, Timing timing, Work work) {
+  private void survey(long ticket, String id, Stages stages, Timing timing, Work work) {
+    Motion motion = stages.result();
     if (!id.equals(surveyed)) {
       surveyor = new Surveyor();
       surveyed = id;
@@ -120,12 +126,11 @@ public final class Surveys {
     try {
       work.check();
       Survey local = surveyor.survey(motion, work);
-      Survey survey =
-          new Survey(
-              local.findings().stream()
-                  .map(f -> f.at(timing.raw(f.frames()), timing.raw(f.worst())))
-                  .toList(),
-              local.floorM());
+      List<Finding> findings = new ArrayList<>(Unreached.of(stages));
+      local.findings().stream()
+          .map(f -> f.at(timing.raw(f.frames()), timing.raw(f.worst())))
+          .forEach(findings::add);
+      Survey survey = new Survey(findings, local.floorM());
       Platform.runLater(
           () -> {
             if (wanted.get() == ticket) {

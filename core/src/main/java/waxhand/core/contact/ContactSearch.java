@@ -1,0 +1,209 @@
+package waxhand.core.contact;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import waxhand.core.body.Side;
+import waxhand.core.signal.Running;
+
+/**
+ * One search: whether each part rests, frame by frame. For every part and frame its height over
+ * what lies beneath and its speed say how likely it rests; the most likely sequence of resting and
+ * moving (Viterbi, "Error bounds for convolutional codes", IEEE Trans. Inf. Theory 13, 1967, with
+ * two states) then gives spans that do not flicker.
+ */
+final class ContactSearch {
+  /** Frames nearer in time than this tell the same, seconds. */
+  private static final double APART = 0.03;
+
+  /** What a change from rest to movement or back costs, in the measure of likelihood. */
+  private static final double CHANGE = 1.6;
+
+  /** No frame speaks louder than this against rest. */
+  private static final double MOST_AGAINST = 2.5;
+
+  /** How far a part may seem to be inside what it rests on, in heights. */
+  private static final double DEEP = 2;
+
+  /** The height of resting feet over the floor wanders no quicker than this, seconds. */
+  private static final double WANDER = 0.6;
+
+  /** A foot that turns quicker than this turns on its ball, radians a second. */
+  private static final double TURNING = Math.toRadians(20);
+
+  /** If it turns by more than this, radians. */
+  private static final double TURNED = Math.toRadians(12);
+
+  /** Turning is told over this time to either side, seconds. */
+  private static final double TURN_S = 0.05;
+
+  private final ContactSettings settings;
+  private final List<Surface> surfaces;
+  private final Courses courses;
+  private final Map<ContactPart, PartPoint> points;
+  private final double rateHz;
+  private final int first;
+
+  /**
+   * @param courses of the parts over a stretch of frames
+   * @param points where the parts are on the body
+   * @param first frame of the stretch
+   */
+  ContactSearch(
+      ContactSettings settings,
+      List<Surface> surfaces,
+      Courses courses,
+      Map<ContactPart, PartPoint> points,
+      double rateHz,
+      int first) {
+    this.settings = settings;
+    this.surfaces = surfaces;
+    this.courses = courses;
+    this.points = points;
+    this.rateHz = rateHz;
+    this.first = first;
+  }
+
+  /** Whether parts rest, by frame of the stretch. */
+  Map<ContactPart, boolean[]> rests() {
+    Map<ContactPart, boolean[]> rests = rests(new double[courses.frames()]);
+    rests = rests(wander(rests));
+    turnOnBall(rests, Side.LEFT);
+    turnOnBall(rests, Side.RIGHT);
+    return rests;
+  }
+
+  private Map<ContactPart, boolean[]> rests(double[] wander) {
+    Map<ContactPart, boolean[]> rests = new ConcurrentHashMap<>();
+    courses.parts().parallelStream()
+        .forEach(
+            part -> {
+              double[] evidence = new double[wander.length];
+              evidence(part, wander, evidence);
+              rests.put(part, likeliest(evidence));
+            });
+    return rests.isEmpty() ? Map.of() : new EnumMap<>(rests);
+  }
+
+  /** Log odds of rest against movement, by frame. */
+  private void evidence(ContactPart part, double[] wander, double[] dest) {
+    double radius = points.get(part).radiusM();
+    double[][] course = courses.of(part);
+    double[] speed = courses.speed(part);
+    for (int n = 0; n < dest.length; n++) {
+      double over = over(n, course) - radius - (part.isSole() ? wander[n] : 0);
+      double high = over / settings.heightM();
+      high = high > 0 ? high : high / DEEP;
+      double quick = speed[n] / settings.speedMs();
+      dest[n] = Math.max(-MOST_AGAINST, 1 - high * high - quick * quick);
+    }
+  }
+
+  private double over(int frame, double[][] course) {
+    double least = Double.POSITIVE_INFINITY;
+    for (Surface surface : surfaces) {
+      least =
+          Math.min(
+              least,
+              surface.over(first + frame, course[0][frame], course[1][frame], course[2][frame]));
+    }
+    return least;
+  }
+
+  /** The most likely sequence of states. */
+  private boolean[] likeliest(double[] evidence) {
+    int count = evidence.length;
+    double scale = 1 / Math.max(1, APART * rateHz);
+    boolean[] fromRest = new boolean[count];
+    boolean[] fromMove = new boolean[count];
+    double rest = 0;
+    double move = 0;
+    for (int n = 0; n < count; n++) {
+      fromRest[n] = n > 0 && rest >= move - CHANGE;
+      fromMove[n] = n > 0 && rest - CHANGE > move;
+      double next = Math.max(rest, move - CHANGE) + scale * evidence[n];
+      move = Math.max(move, rest - CHANGE);
+      rest = next;
+    }
+    boolean[] states = new boolean[count];
+    boolean state = rest > move;
+    for (int n = count - 1; n >= 0; n--) {
+      states[n] = state;
+      state = state ? fromRest[n] : fromMove[n];
+    }
+    return states;
+  }
+
+  /** While a foot turns, its ball may rest, but heel and toe do not, slow as they are. */
+  private void turnOnBall(Map<ContactPart, boolean[]> rests, Side side) {
+    ContactPart heel = ContactPart.ofSole(side, 0);
+    ContactPart ball = ContactPart.ofSole(side, 1);
+    ContactPart toe = ContactPart.ofSole(side, 2);
+    if (!courses.has(heel)) {
+      return;
+    }
+    double[] heading = headings(courses.of(heel), courses.of(toe));
+    int half = (int) Math.max(1, Math.round(TURN_S * rateHz));
+    int count = heading.length;
+    for (int n = 0; n < count; n++) {
+      int from = n;
+      while (n < count && rate(heading, n, half) > TURNING) {
+        n++;
+      }
+      if (n > from && Math.abs(heading[n - 1] - heading[from]) > TURNED) {
+        for (int k = from; k < n; k++) {
+          boolean pivots = rests.get(ball)[k];
+          rests.get(heel)[k] &= !pivots;
+          rests.get(toe)[k] &= !pivots;
+        }
+      }
+    }
+  }
+
+  private double rate(double[] heading, int n, int half) {
+    int a = Math.max(0, n - half);
+    int b = Math.min(heading.length - 1, n + half);
+    return b > a ? Math.abs(heading[b] - heading[a]) * rateHz / (b - a) : 0;
+  }
+
+  /** Heading of the line from one course to another, without leaps of a full turn, radians. */
+  private static double[] headings(double[][] from, double[][] to) {
+    double[] heading = new double[from[0].length];
+    for (int n = 0; n < heading.length; n++) {
+      double is = Math.atan2(to[0][n] - from[0][n], to[2][n] - from[2][n]);
+      heading[n] =
+          n == 0 ? is : heading[n - 1] + Math.IEEEremainder(is - heading[n - 1], 2 * Math.PI);
+    }
+    return heading;
+  }
+
+  /** How high over the floor resting feet seem to be, by frame, metres, changing slowly. */
+  private double[] wander(Map<ContactPart, boolean[]> rests) {
+    int count = courses.frames();
+    double[] sum = new double[count];
+    double[] weight = new double[count];
+    for (ContactPart part : rests.keySet()) {
+      if (part.isSole()) {
+        double[][] course = courses.of(part);
+        for (int n = 0; n < count; n++) {
+          if (rests.get(part)[n]) {
+            sum[n] += over(n, course);
+            weight[n]++;
+          }
+        }
+      }
+    }
+    int half = (int) Math.max(1, Math.round(WANDER * rateHz));
+    double[] mean = new double[count];
+    double[] share = new double[count];
+    Running.mean(sum, count, half, mean);
+    Running.mean(weight, count, half, share);
+    double last = 0;
+    for (int n = 0; n < count; n++) {
+      last = share[n] > 1e-9 ? mean[n] / share[n] : last;
+      mean[n] = last;
+    }
+    return mean;
+  }
+}

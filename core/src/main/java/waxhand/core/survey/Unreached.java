@@ -1,0 +1,58 @@
+package waxhand.core.survey;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import waxhand.core.evaluate.Evaluator.Stages;
+import waxhand.core.motion.Motion;
+import waxhand.core.passes.Pass;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.Shortfall;
+import waxhand.core.passes.Timing;
+
+/**
+ * What passes hold or drive somewhere and could not bring there. A motion alone does not tell, so
+ * this looks at the stages of a chain.
+ */
+public final class Unreached {
+  private Unreached() {}
+
+  /** Findings of every plate, in the order of the chain, their frames counted in the raw take. */
+  public static List<Finding> of(Stages stages) {
+    List<Finding> findings = new ArrayList<>();
+    int frames = stages.motions().get(0).clip().frames();
+    for (int k = 0; k < stages.chain().size(); k++) {
+      Pass pass = stages.passes().get(k);
+      Timing timing = stages.chain().timing(frames, k);
+      Plate plate = stages.chain().placed(k, timing);
+      if (plate.acts() && plate.weight() == 1 && pass.isSettled()) {
+        Motion out = stages.motions().get(k + 1);
+        for (Shortfall s : pass.shortfalls(stages.motions().get(k), out, plate.place())) {
+          findings.add(finding(s, plate, out, timing));
+        }
+      }
+    }
+    return findings;
+  }
+
+  private static Finding finding(Shortfall s, Plate plate, Motion motion, Timing timing) {
+    FindingKind kind = FindingKind.SHORT;
+    String part = motion.body().words(s.joint());
+    return new Finding(
+        kind,
+        List.of(s.joint()),
+        false,
+        timing.raw(s.frames()),
+        timing.raw(s.worst()),
+        s.mm(),
+        kind.unit(),
+        kind.severity(s.mm()),
+        String.format(
+            Locale.ROOT,
+            "%s%s stays %.0f mm short of where %s has it.",
+            Character.toUpperCase(part.charAt(0)),
+            part.substring(1),
+            s.mm(),
+            plate.name()));
+  }
+}
