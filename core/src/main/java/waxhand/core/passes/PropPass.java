@@ -15,6 +15,7 @@ import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.props.Mesh;
 import waxhand.core.props.Prop;
 import waxhand.core.props.PropPath;
 import waxhand.core.props.Shape;
@@ -24,13 +25,14 @@ import waxhand.core.props.Shape;
  * takes it, goes with the hand, and stays where it is let go; what takes it over takes it as it is.
  *
  * @param name by which other passes call it
- * @param form box, cylinder, ball or platform
+ * @param form box, cylinder, ball, platform or mesh
  * @param sizeM width, height and depth, metres
  * @param placeM middle of its base, metres
  * @param headingRad turn about the vertical, to the left
  * @param colour in words
  * @param holds when hands have it, in the order of time
- * @param path once it was worked out; not saved
+ * @param mesh its form where that is a mesh, as it was loaded
+ * @param made once it was worked out; not saved
  */
 public record PropPass(
     String name,
@@ -40,7 +42,8 @@ public record PropPass(
     double headingRad,
     String colour,
     List<Hold> holds,
-    Optional<PropPath> path)
+    Optional<LoadedMesh> mesh,
+    Optional<Prop> made)
     implements Pass {
 
   /** Three numbers along x, y and z. */
@@ -63,10 +66,18 @@ public record PropPass(
     }
   }
 
+  /**
+   * A mesh from a file.
+   *
+   * @param file its name
+   */
+  public record LoadedMesh(String file, Mesh mesh) {}
+
   /** A thing is held over some frames. */
   public record Hold(Holder by, Frames frames) {}
 
-  private static final List<String> FORMS = List.of("box", "cylinder", "ball", "platform");
+  private static final String MESH = "mesh";
+  private static final List<String> FORMS = List.of("box", "cylinder", "ball", "platform", MESH);
   private static final List<String> COLOURS = List.of("slate", "moss", "clay", "sand");
 
   public static final PassKind<PropPass> KIND =
@@ -82,6 +93,7 @@ public record PropPass(
               0,
               "slate",
               List.of(),
+              Optional.empty(),
               Optional.empty()),
           List.of(
               new Setting.Text<>(
@@ -120,22 +132,19 @@ public record PropPass(
                   Math.toRadians(1),
                   "Turns it about the vertical.",
                   PropPass::headingRad,
-                  (p, v) ->
-                      new PropPass(
-                          p.name,
-                          p.form,
-                          p.sizeM,
-                          p.placeM,
-                          v,
-                          p.colour,
-                          p.holds,
-                          Optional.empty())),
+                  PropPass::withHeading),
               new Setting.Items<>(
                   "holds",
                   "Held",
                   "When hands have it.",
                   p -> p.holds.stream().map(PropPass::plain).toList(),
-                  (p, v) -> p.withHolds(v.stream().map(PropPass::hold).toList()))),
+                  (p, v) -> p.withHolds(v.stream().map(PropPass::hold).toList())),
+              new Setting.Items<>(
+                  "mesh",
+                  "Mesh",
+                  "Its form where that is a mesh, from a glTF file.",
+                  p -> p.mesh.stream().map(MeshItems::plain).toList(),
+                  (p, v) -> p.withMesh(v.stream().findFirst().map(MeshItems::mesh)))),
           false);
 
   public PropPass {
@@ -187,19 +196,54 @@ public record PropPass(
 
   private PropPass with(String otherName, String otherForm, String otherColour) {
     return new PropPass(
-        otherName, otherForm, sizeM, placeM, headingRad, otherColour, holds, Optional.empty());
+        otherName,
+        otherForm,
+        sizeM,
+        placeM,
+        headingRad,
+        otherColour,
+        holds,
+        mesh,
+        Optional.empty());
+  }
+
+  public PropPass withName(String other) {
+    return with(other, form, colour);
   }
 
   public PropPass withSize(Triple other) {
-    return new PropPass(name, form, other, placeM, headingRad, colour, holds, Optional.empty());
+    return new PropPass(
+        name, form, other, placeM, headingRad, colour, holds, mesh, Optional.empty());
   }
 
   public PropPass withPlace(Triple other) {
-    return new PropPass(name, form, sizeM, other, headingRad, colour, holds, Optional.empty());
+    return new PropPass(
+        name, form, sizeM, other, headingRad, colour, holds, mesh, Optional.empty());
+  }
+
+  private PropPass withHeading(double otherRad) {
+    return new PropPass(name, form, sizeM, placeM, otherRad, colour, holds, mesh, Optional.empty());
   }
 
   public PropPass withHolds(List<Hold> others) {
-    return new PropPass(name, form, sizeM, placeM, headingRad, colour, others, Optional.empty());
+    return new PropPass(
+        name, form, sizeM, placeM, headingRad, colour, others, mesh, Optional.empty());
+  }
+
+  private PropPass withMesh(Optional<LoadedMesh> other) {
+    return new PropPass(
+        name, form, sizeM, placeM, headingRad, colour, holds, other, Optional.empty());
+  }
+
+  /** In the form and size of a mesh. */
+  public PropPass withMesh(LoadedMesh loaded) {
+    double[] size = loaded.mesh().size();
+    double least = 1e-3;
+    return withMesh(Optional.of(loaded))
+        .with(name, MESH, colour)
+        .withSize(
+            new Triple(
+                Math.max(least, size[0]), Math.max(least, size[1]), Math.max(least, size[2])));
   }
 
   /** Placed so that its middle is between both hands in a frame; empty without hands. */
@@ -212,16 +256,7 @@ public record PropPass(
     grip.pose(Holder.BOTH_HANDS, Math.min(frame, in.clip().frames() - 1), pose);
     double heading = 2 * Math.atan2(pose[4], pose[6]);
     Triple base = new Triple(pose[0], pose[1] - shape().size()[1] / 2, pose[2]);
-    return Optional.of(
-        new PropPass(
-            name,
-            form,
-            sizeM,
-            base,
-            Math.IEEEremainder(heading, 2 * Math.PI),
-            colour,
-            holds,
-            Optional.empty()));
+    return Optional.of(withPlace(base).withHeading(Math.IEEEremainder(heading, 2 * Math.PI)));
   }
 
   private static Map<String, Object> plain(Hold hold) {
@@ -241,8 +276,12 @@ public record PropPass(
     throw new IllegalArgumentException("nobody is called '" + item.get("by") + "' to hold things");
   }
 
+  /** Its form in its size; a box while there is no mesh where there should be one. */
   public Shape shape() {
     return switch (form) {
+      case MESH ->
+          mesh.<Shape>map(m -> m.mesh.sized(sizeM.x, sizeM.y, sizeM.z))
+              .orElseGet(() -> new Shape.Box(sizeM.x, sizeM.y, sizeM.z));
       case "cylinder" -> new Shape.Cylinder(sizeM.x, sizeM.y);
       case "ball" -> new Shape.Ball(sizeM.x);
       case "platform" -> new Shape.Plane(sizeM.x, sizeM.z);
@@ -277,14 +316,17 @@ public record PropPass(
 
   @Override
   public boolean isSettled() {
-    return path.isPresent();
+    return made.isPresent();
   }
 
   @Override
   public PropPass settled(Motion in, Place place) {
-    return isSettled()
-        ? this
-        : new PropPass(name, form, sizeM, placeM, headingRad, colour, holds, Optional.of(path(in)));
+    if (isSettled()) {
+      return this;
+    }
+    Prop prop = new Prop(name, shape(), colour, path(in));
+    return new PropPass(
+        name, form, sizeM, placeM, headingRad, colour, holds, mesh, Optional.of(prop));
   }
 
   @Override
@@ -295,6 +337,9 @@ public record PropPass(
 
   @Override
   public Optional<String> complaint(Motion in, Place place) {
+    if (form.equals(MESH) && mesh.isEmpty()) {
+      return Optional.of("No mesh has been loaded, so it stands there as a box.");
+    }
     boolean missing =
         holds.stream()
             .anyMatch(
@@ -308,7 +353,7 @@ public record PropPass(
 
   @Override
   public Motion apply(Motion in, Frames frames, Place place, Work work) {
-    return in.with(new Prop(name, shape(), colour, path.orElseThrow()));
+    return in.with(made.orElseThrow());
   }
 
   // ---- where it is -------------------------------------------------------------------------

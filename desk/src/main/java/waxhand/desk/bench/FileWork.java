@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
+import waxhand.core.passes.PropPass;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
@@ -19,9 +20,10 @@ import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
+import waxhand.formats.gltf.GltfMeshReader;
 import waxhand.formats.project.ProjectFile;
 
-/** Opening, saving, and adding takes. */
+/** Opening, saving, and adding takes and things. */
 public final class FileWork {
 
   /** So many of the files that failed are named. */
@@ -32,12 +34,14 @@ public final class FileWork {
   private final Notices notices;
   private final Memory memory;
   private final Rescue rescue;
+  private final NewPlates plates;
 
   public FileWork(Session session, Jobs jobs, Notices notices, Memory memory) {
     this.session = session;
     this.jobs = jobs;
     this.notices = notices;
     this.memory = memory;
+    plates = new NewPlates(session);
     rescue = new Rescue(session, jobs, notices, memory);
   }
 
@@ -147,6 +151,48 @@ public final class FileWork {
                 "read " + take.name() + " again", p -> p.changed(take.id(), t -> t.withRaw(raw))));
   }
 
+  // ---- things ------------------------------------------------------------------------------
+
+  /**
+   * Asks for a glTF file and makes a thing of it.
+   *
+   * @param plateId of a prop that takes its form; a new one is added while empty
+   */
+  public void chooseMesh(Window owner, Optional<String> plateId) {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle("A thing from a glTF file");
+    chooser
+        .getExtensionFilters()
+        .add(new FileChooser.ExtensionFilter("glTF", "*.glb", "*.gltf", "*.GLB", "*.GLTF"));
+    memory.folder("things").map(Path::toFile).ifPresent(chooser::setInitialDirectory);
+    File file = chooser.showOpenDialog(owner);
+    if (file != null) {
+      addThing(file.toPath(), plateId);
+    }
+  }
+
+  /** Reads a mesh; a prop takes its form, or a new one is added. */
+  public void addThing(Path path, Optional<String> plateId) {
+    memory.rememberFolder("things", path);
+    String name = path.getFileName().toString();
+    jobs.run(
+        "Reading " + name,
+        work -> new PropPass.LoadedMesh(name, GltfMeshReader.read(path)),
+        mesh -> {
+          if (!session.hasTake()) {
+            notices.say("Open a take first: " + name + " is a thing to act against.");
+          } else if (plateId.isEmpty()) {
+            plates.add(mesh);
+          } else {
+            session.editPlate(
+                "form of " + name,
+                null,
+                plateId.get(),
+                p -> p.pass() instanceof PropPass prop ? p.withPass(prop.withMesh(mesh)) : p);
+          }
+        });
+  }
+
   // ---- projects ----------------------------------------------------------------------------
 
   public void chooseProject(Window owner) {
@@ -175,12 +221,14 @@ public final class FileWork {
         });
   }
 
-  /** Opens whatever was dropped: projects replace the bench, takes are added. */
+  /** Opens whatever was dropped: projects replace the bench, takes and things are added. */
   public void openAny(List<Path> paths) {
     List<Path> takes = new ArrayList<>();
     for (Path path : paths) {
       if (path.toString().endsWith(ProjectFile.ENDING)) {
         open(path);
+      } else if (GltfMeshReader.isGltf(path)) {
+        addThing(path, Optional.empty());
       } else {
         takes.add(path);
       }

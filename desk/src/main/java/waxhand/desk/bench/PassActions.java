@@ -1,29 +1,18 @@
 package waxhand.desk.bench;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.UnaryOperator;
-import org.joml.Vector3d;
-import waxhand.core.body.Body;
-import waxhand.core.body.Role;
-import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.Chain;
-import waxhand.core.passes.LimbGoalPass;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
-import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
-import waxhand.core.passes.PropPass;
-import waxhand.core.passes.Scope;
 import waxhand.core.passes.Span;
-import waxhand.core.passes.TetherPass;
 import waxhand.core.plants.Plant;
 import waxhand.desk.command.Commands;
 import waxhand.desk.contacts.Contacts;
@@ -36,11 +25,13 @@ final class PassActions {
   private final Session session;
   private final Commands commands;
   private final Contacts contacts;
+  private final NewPlates plates;
 
   PassActions(Session session, Commands commands, Contacts contacts) {
     this.session = session;
     this.contacts = contacts;
     this.commands = commands;
+    this.plates = new NewPlates(session);
   }
 
   private boolean hasPlate() {
@@ -72,7 +63,7 @@ final class PassActions {
           "",
           key,
           session::hasTake,
-          () -> addPass(kind));
+          () -> plates.add(kind));
     }
     commands.add(
         "Pass",
@@ -199,112 +190,6 @@ final class PassActions {
 
   private void onPlate(String name, UnaryOperator<Plate> change) {
     session.plate().ifPresent(p -> session.editPlate(name + " " + p.name(), null, p.id(), change));
-  }
-
-  private void addPass(PassKind<?> kind) {
-    Chain chain = session.chain();
-    String id = chain.freshId(kind);
-    BitSet parts = session.selectionProperty().get();
-    Scope scope =
-        parts.isEmpty() || !kind.local()
-            ? Scope.ALL
-            : Scope.of(session.takeProperty().get().orElseThrow().raw().motion().body(), parts);
-    int after =
-        session
-            .plate()
-            .map(p -> chain.indexOf(p.id()).orElse(chain.size() - 1) + 1)
-            .orElse(chain.size());
-    int index = kind == PropPass.KIND ? beforePlants(chain, after) : after;
-    Plate plate = suited(Plate.of(id, kind.defaults()).withScope(scope));
-    session.editChain("add " + kind.words(), null, c -> c.inserted(index, plate));
-    session.plateIdProperty().set(Optional.of(id));
-  }
-
-  /** Contacts rest on things, so things come before them. */
-  private static int beforePlants(Chain chain, int otherwise) {
-    for (int k = 0; k < chain.size(); k++) {
-      if (chain.plates().get(k).pass().kind() == PlantsPass.KIND) {
-        return k;
-      }
-    }
-    return otherwise;
-  }
-
-  /** A new plate for what is selected and for where the playhead is. */
-  private Plate suited(Plate plate) {
-    Body body = session.takeProperty().get().orElseThrow().raw().motion().body();
-    int frame = session.frameProperty().get();
-    int half = (int) Math.max(1, Math.round(0.6 * session.rateHz()));
-    Span around =
-        new Span(
-            Math.max(0, frame - half),
-            Math.min(session.frames(), frame + half + 1),
-            half / 2,
-            half / 2);
-    if (plate.pass() instanceof LimbGoalPass goal) {
-      LimbGoalPass.Part part =
-          session.selectionProperty().get().stream()
-              .mapToObj(body::role)
-              .flatMap(Optional::stream)
-              .map(LimbGoalPass.Part::of)
-              .flatMap(Optional::stream)
-              .findFirst()
-              .orElse(goal.part());
-      return plate.withPass(goal.withPart(part)).withSpan(around).withName("Goal, " + part.words());
-    }
-    if (plate.pass() instanceof TetherPass tether) {
-      return tied(plate, tether, frame).orElse(plate.withSpan(around));
-    }
-    if (plate.pass() instanceof PropPass prop) {
-      // in front of the body
-      Vector3d ahead = ahead(body, frame);
-      return plate
-          .withPass(prop.withPlace(new PropPass.Triple(ahead.x, 0, ahead.z)))
-          .withName("Prop: " + prop.name());
-    }
-    return plate;
-  }
-
-  /** A tether to the thing that is held at a frame, or first, over the time it is held. */
-  private Optional<Plate> tied(Plate plate, TetherPass tether, int frame) {
-    return session.chain().plates().stream()
-        .map(Plate::pass)
-        .filter(PropPass.class::isInstance)
-        .map(PropPass.class::cast)
-        .filter(p -> !p.holds().isEmpty())
-        .reduce((a, b) -> b)
-        .map(
-            prop -> {
-              PropPass.Hold hold =
-                  prop.holds().stream()
-                      .filter(h -> h.frames().contains(frame))
-                      .findFirst()
-                      .orElse(prop.holds().get(0));
-              int ease = (int) Math.max(1, Math.round(0.2 * session.rateHz()));
-              Frames led = hold.frames().grown(ease).within(Frames.first(session.frames()));
-              return plate
-                  .withPass(tether.withTarget(prop.name()).withHolder(hold.by()))
-                  .withSpan(new Span(led.from(), led.to(), ease, ease))
-                  .withName("Tether: " + prop.name());
-            });
-  }
-
-  /** A place on the ground half a step ahead of the body. */
-  private Vector3d ahead(Body body, int frame) {
-    Vector3d place = new Vector3d();
-    session
-        .motionAt(session.flagBProperty().get())
-        .ifPresent(
-            m -> {
-              int f = session.timingAt(session.flagBProperty().get()).local(frame);
-              WorldPose pose = new WorldPose(m.clip().skeleton());
-              pose.solve(m.clip(), Math.min(f, m.clip().frames() - 1));
-              int hips = body.joint(Role.HIPS).orElse(0);
-              double[] to = {0, 0, 0.5};
-              Quats.rotate(pose.rotations(), 4 * hips, to, 0, to, 0);
-              place.set(pose.x(hips) + to[0], 0, pose.z(hips) + to[2]);
-            });
-    return place;
   }
 
   private void move(int by) {

@@ -3,8 +3,11 @@ package waxhand.desk.bench;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import javafx.stage.FileChooser;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.PropPass;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
@@ -44,6 +47,14 @@ final class ProjectActions {
         "Ctrl+O",
         always,
         () -> files.chooseProject(bench.window()));
+    commands.add(
+        "Pass",
+        "load-mesh",
+        "Load a thing from a glTF file…",
+        "",
+        "Ctrl+Shift+G",
+        session::hasTake,
+        () -> files.chooseMesh(bench.window(), chosenProp()));
     commands.add(
         "Project", "empty-bench", "Start an empty project", "", "", always, files::startNew);
     commands.add(
@@ -158,5 +169,10 @@ final class ProjectActions {
         bench.notices().fail("The recipe could not be used", e);
       }
     }
+  }
+
+  /** The prop that is chosen on the rail. */
+  private Optional<String> chosenProp() {
+    return session.plate().filter(p -> p.pass() instanceof PropPass).map(Plate::id);
   }
 }

@@ -18,9 +18,13 @@ import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
 import waxhand.core.passes.PropPass.Hold;
 import waxhand.core.passes.PropPass.Holder;
+import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
 
-/** When hands have a thing: taken and let go at the playhead, ends typed in frames. */
+/**
+ * What a thing has beside its settings: a mesh, and when hands have it, taken and let go at the
+ * playhead, ends typed in frames.
+ */
 final class HoldsPicture implements PassPicture {
   private final VBox rows = new VBox(4);
   private final VBox box;
@@ -28,7 +32,7 @@ final class HoldsPicture implements PassPicture {
   private String plateId = "";
   private List<Hold> shown = List.of();
 
-  HoldsPicture() {
+  HoldsPicture(Commands commands) {
     FlowPane take = new FlowPane(6, 6);
     for (Holder by : Holder.values()) {
       take.getChildren()
@@ -38,7 +42,9 @@ final class HoldsPicture implements PassPicture {
     }
     take.getChildren().add(button("let-go", "Let go here", this::letGo));
     take.getChildren().add(button("bring", "Bring it between the hands", this::bring));
-    box = new VBox(6, Editor.heading("Held"), rows, take);
+    Button mesh = button("load-mesh", "Load a mesh…", () -> commands.get("load-mesh").run());
+    mesh.setTooltip(new Tooltip("Takes its form from a glTF file (.glb, .gltf)"));
+    box = new VBox(6, mesh, Editor.heading("Held"), rows, take);
     box.setId("holds");
   }
 

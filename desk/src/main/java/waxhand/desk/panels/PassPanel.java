@@ -26,7 +26,9 @@ public final class PassPanel extends VBox {
   public PassPanel(Session session, Contacts contacts, Palette palette, Commands commands) {
     this.session = session;
     chosen = new ChosenPlate(session);
-    form = new PlateForm(chosen, new PassPicture.Tools(session, contacts, palette), commands);
+    form =
+        new PlateForm(
+            chosen, new PassPicture.Tools(session, contacts, palette, commands), commands);
     empty = new EmptyForm(commands);
     getStyleClass().addAll("wh-side", "wh-side-right");
     setId("pass-panel");

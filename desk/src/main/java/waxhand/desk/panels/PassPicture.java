@@ -16,6 +16,7 @@ import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
 import waxhand.core.passes.SmoothPass;
+import waxhand.desk.command.Commands;
 import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
@@ -29,11 +30,11 @@ interface PassPicture {
           GapFillPass.KIND, t -> new ReplacedPicture(t.palette()),
           SmoothPass.KIND, t -> new SmoothPicture(t.palette()),
           LevelPass.KIND, t -> new LevelPicture(t.palette()),
-          PropPass.KIND, t -> new HoldsPicture(),
+          PropPass.KIND, t -> new HoldsPicture(t.commands()),
           PlantsPass.KIND, t -> new PlantPicture(t.contacts(), t.session()));
 
   /** What pictures are made with. */
-  record Tools(Session session, Contacts contacts, Palette palette) {}
+  record Tools(Session session, Contacts contacts, Palette palette, Commands commands) {}
 
   Node node();
 

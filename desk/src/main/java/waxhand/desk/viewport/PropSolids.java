@@ -9,11 +9,15 @@ import javafx.scene.Node;
 import javafx.scene.paint.Color;
 import javafx.scene.paint.PhongMaterial;
 import javafx.scene.shape.Box;
+import javafx.scene.shape.CullFace;
 import javafx.scene.shape.Cylinder;
+import javafx.scene.shape.MeshView;
 import javafx.scene.shape.Shape3D;
 import javafx.scene.shape.Sphere;
+import javafx.scene.shape.TriangleMesh;
 import javafx.scene.transform.Affine;
 import javafx.scene.transform.Translate;
+import waxhand.core.props.Mesh;
 import waxhand.core.props.Prop;
 import waxhand.core.props.Shape;
 import waxhand.desk.theme.Palette;
@@ -75,6 +79,13 @@ final class PropSolids extends Group {
   }
 
   private Node solid(Prop prop) {
+    if (prop.shape() instanceof Mesh mesh) {
+      MeshView view = new MeshView(triangles(mesh));
+      view.setMaterial(material(prop.colour()));
+      // also from inside, and where a file turns its triangles the other way
+      view.setCullFace(CullFace.NONE);
+      return view;
+    }
     double[] size = prop.shape().size();
     Shape3D solid;
     double middle = size[1] / 2;
@@ -91,6 +102,19 @@ final class PropSolids extends Group {
     solid.setMaterial(material(prop.colour()));
     solid.getTransforms().add(new Translate(0, middle, 0));
     return solid;
+  }
+
+  private static TriangleMesh triangles(Mesh mesh) {
+    TriangleMesh triangles = new TriangleMesh();
+    triangles.getTexCoords().addAll(0, 0);
+    triangles.getPoints().addAll(mesh.points());
+    int[] corners = mesh.triangles();
+    int[] faces = new int[2 * corners.length];
+    for (int n = 0; n < corners.length; n++) {
+      faces[2 * n] = corners[n];
+    }
+    triangles.getFaces().addAll(faces);
+    return triangles;
   }
 
   private void place(Affine to) {

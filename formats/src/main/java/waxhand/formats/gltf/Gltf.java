@@ -1,0 +1,218 @@
+package waxhand.formats.gltf;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.List;
+import waxhand.formats.FormatException;
+
+/**
+ * A glTF 2.0 file (Khronos Group, "glTF 2.0 Specification", 2021): its JSON and the bytes of its
+ * buffers. Everything that a file claims about lengths is checked before it is used.
+ */
+final class Gltf {
+  /** Gives the bytes of a file beside this one, by its name. */
+  interface Beside {
+    byte[] read(String name) throws IOException;
+  }
+
+  private static final ObjectMapper JSON = new ObjectMapper();
+  private static final int MAGIC = 0x46546C67;
+  private static final int JSON_CHUNK = 0x4E4F534A;
+  private static final int BINARY_CHUNK = 0x004E4942;
+
+  private final String file;
+  private final JsonNode root;
+  private final List<ByteBuffer> buffers = new ArrayList<>();
+
+  private Gltf(String file, JsonNode root) {
+    this.file = file;
+    this.root = root;
+  }
+
+  /**
+   * @throws FormatException if it is no glTF 2.0, is cut short, or needs an extension
+   */
+  static Gltf read(String file, byte[] bytes, Beside beside) throws FormatException {
+    ByteBuffer in = ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN);
+    byte[] json = bytes;
+    ByteBuffer binary = null;
+    if (bytes.length >= 4 && in.getInt(0) == MAGIC) {
+      if (bytes.length < 20 || in.getInt(4) != 2) {
+        throw new FormatException(file, "this GLB is cut short, or not of version 2");
+      }
+      json = chunk(file, in, 12, JSON_CHUNK);
+      int next = 20 + json.length;
+      if (next + 8 <= bytes.length) {
+        binary = ByteBuffer.wrap(chunk(file, in, next, BINARY_CHUNK));
+      }
+    }
+    Gltf gltf = new Gltf(file, parsed(file, json));
+    gltf.check();
+    gltf.load(binary, beside);
+    return gltf;
+  }
+
+  private static byte[] chunk(String file, ByteBuffer in, int at, int kind) throws FormatException {
+    long length = in.getInt(at) & 0xFFFFFFFFL;
+    if (in.getInt(at + 4) != kind || at + 8 + length > in.capacity()) {
+      throw new FormatException(
+          file, "the chunk at byte " + at + " is cut short, or none that belongs there");
+    }
+    byte[] bytes = new byte[(int) length];
+    in.get(at + 8, bytes);
+    return bytes;
+  }
+
+  private static JsonNode parsed(String file, byte[] json) throws FormatException {
+    try {
+      JsonNode root = JSON.readTree(json);
+      if (root == null || !root.isObject()) {
+        throw new FormatException(file, "this is no glTF");
+      }
+      return root;
+    } catch (JsonProcessingException e) {
+      var place = e.getLocation();
+      throw new FormatException(
+          file,
+          place == null ? 0 : place.getLineNr(),
+          place == null ? 0 : place.getColumnNr(),
+          "not JSON: " + e.getOriginalMessage());
+    } catch (IOException e) {
+      throw new FormatException(file, "not JSON: " + e.getMessage());
+    }
+  }
+
+  private void check() throws FormatException {
+    if (!root.path("asset").path("version").asText().startsWith("2.")) {
+      throw new FormatException(file, "this is no glTF of version 2");
+    }
+    if (root.path("extensionsRequired").size() > 0) {
+      throw new FormatException(
+          file,
+          "it needs "
+              + root.path("extensionsRequired").get(0).asText()
+              + ", which is not read; export it without compression");
+    }
+  }
+
+  private void load(ByteBuffer binary, Beside beside) throws FormatException {
+    int n = 0;
+    for (JsonNode buffer : root.path("buffers")) {
+      String where = "buffer " + n;
+      ByteBuffer bytes =
+          buffer.has("uri") ? uri(where, buffer.get("uri").asText(), beside) : binary;
+      if (bytes == null || bytes.capacity() < buffer.path("byteLength").asLong(-1)) {
+        throw new FormatException(file, where + " is missing or shorter than it says");
+      }
+      buffers.add(bytes);
+      n++;
+    }
+  }
+
+  private ByteBuffer uri(String where, String uri, Beside beside) throws FormatException {
+    try {
+      if (uri.startsWith("data:")) {
+        int comma = uri.indexOf(',');
+        return ByteBuffer.wrap(Base64.getDecoder().decode(uri.substring(comma + 1)));
+      }
+      if (uri.contains("..") || uri.contains(":") || uri.startsWith("/")) {
+        throw new FormatException(file, where + " lies elsewhere: " + uri);
+      }
+      return ByteBuffer.wrap(beside.read(uri));
+    } catch (IllegalArgumentException e) {
+      throw new FormatException(file, where + " is no Base64: " + e.getMessage());
+    } catch (FormatException e) {
+      throw e;
+    } catch (IOException e) {
+      throw new FormatException(file, where + ": " + uri + " cannot be read beside it");
+    }
+  }
+
+  String file() {
+    return file;
+  }
+
+  JsonNode root() {
+    return root;
+  }
+
+  /** Number n of a list of the file. */
+  JsonNode item(String list, int n) throws FormatException {
+    JsonNode item = root.path(list).get(n);
+    if (n < 0 || item == null) {
+      throw new FormatException(file, "there is no number " + n + " in " + list);
+    }
+    return item;
+  }
+
+  /**
+   * The numbers of an accessor, one after another.
+   *
+   * @param type as the accessor must have, such as "VEC3"
+   * @param width how many numbers that is
+   */
+  double[] numbers(int accessor, String type, int width) throws FormatException {
+    JsonNode a = item("accessors", accessor);
+    String where = "accessor " + accessor;
+    if (!a.path("type").asText().equals(type) || a.has("sparse") || !a.has("bufferView")) {
+      throw new FormatException(file, where + " is no plain " + type);
+    }
+    JsonNode view = item("bufferViews", a.path("bufferView").asInt(-1));
+    int buffer = view.path("buffer").asInt(-1);
+    int kind = a.path("componentType").asInt();
+    int bytes = bytes(where, kind);
+    long count = a.path("count").asLong(-1);
+    long step = view.path("byteStride").asLong(0);
+    step = step == 0 ? (long) bytes * width : step;
+    long inView = a.path("byteOffset").asLong(0);
+    long first = view.path("byteOffset").asLong(0) + inView;
+    long length = view.path("byteLength").asLong(-1);
+    long end = count == 0 ? 0 : (count - 1) * step + (long) bytes * width;
+    boolean fits =
+        buffer >= 0
+            && buffer < buffers.size()
+            && count >= 0
+            && count <= Integer.MAX_VALUE / 8 / width
+            && step >= (long) bytes * width
+            && inView >= 0
+            && first >= inView
+            && inView + end <= length
+            && first + end <= buffers.get(buffer).capacity();
+    if (!fits) {
+      throw new FormatException(file, where + " reaches beyond its buffer");
+    }
+    ByteBuffer in = buffers.get(buffer).duplicate().order(ByteOrder.LITTLE_ENDIAN);
+    double[] out = new double[(int) count * width];
+    for (int n = 0; n < out.length; n++) {
+      int at = (int) (first + n / width * step + (long) n % width * bytes);
+      out[n] = number(in, at, kind);
+    }
+    return out;
+  }
+
+  private int bytes(String where, int kind) throws FormatException {
+    return switch (kind) {
+      case 5120, 5121 -> 1;
+      case 5122, 5123 -> 2;
+      case 5125, 5126 -> 4;
+      default -> throw new FormatException(file, where + " has numbers of unknown kind " + kind);
+    };
+  }
+
+  private static double number(ByteBuffer in, int at, int kind) {
+    return switch (kind) {
+      case 5120 -> in.get(at);
+      case 5121 -> in.get(at) & 0xFF;
+      case 5122 -> in.getShort(at);
+      case 5123 -> in.getShort(at) & 0xFFFF;
+      case 5125 -> in.getInt(at) & 0xFFFFFFFFL;
+      default -> in.getFloat(at);
+    };
+  }
+}
