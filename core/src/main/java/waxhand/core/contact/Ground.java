@@ -15,6 +15,11 @@ import waxhand.core.props.Prop;
  * @param props while they stand or lie still; what is carried is no ground
  */
 public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
+  /** A surface this near has been met, metres. */
+  private static final double NEAR = 1e-6;
+
+  private static final int MOST_STEPS = 200;
+
   /** At most this many frames are looked at for a tilt. */
   private static final int SAMPLES = 3000;
 
@@ -71,6 +76,28 @@ public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
       least = Math.abs(over) < Math.abs(least) || over < least ? over : least;
     }
     return least;
+  }
+
+  /**
+   * Height of what lies beneath a place, metres: the first surface met going straight down; the
+   * floor's where the place is inside a thing.
+   */
+  public double beneath(int frame, double x, double y, double z) {
+    double height = y;
+    for (int step = 0; step < MOST_STEPS; step++) {
+      double free = floor.over(frame, x, height, z);
+      for (Prop prop : props) {
+        free = Math.min(free, outside(prop, frame, x, height, z));
+      }
+      if (free < 0) {
+        return step == 0 ? floor.at(x, z) : height;
+      }
+      if (free < NEAR) {
+        return height;
+      }
+      height -= free;
+    }
+    return height;
   }
 
   private static double outside(Prop prop, int frame, double x, double y, double z) {

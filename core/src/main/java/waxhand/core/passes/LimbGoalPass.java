@@ -243,6 +243,10 @@ public record LimbGoalPass(
     return with(otherRad, share, turnShare, giveWay);
   }
 
+  public LimbGoalPass withGiveWay(double other) {
+    return with(bendRad, share, turnShare, other);
+  }
+
   private LimbGoalPass with(double bend, double place, double turns, double gives) {
     return new LimbGoalPass(part, stays, moveM, turnRad, bend, place, turns, gives, spot);
   }

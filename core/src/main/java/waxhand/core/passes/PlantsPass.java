@@ -432,7 +432,7 @@ public record PlantsPass(
       new FootCorrector(in.clip(), sole, held.plan(), held.ground().floor(), twist)
           .correct(region, goals.shift(), goals.turn(), goals.tipTurn(), goals.weight());
     }
-    lead(in, held, leg, region, goals.middleShift(), goals.middleWeight());
+    lead(in, held, leg, region, goals.middleShift(), null, goals.middleWeight());
     return goals;
   }
 
@@ -442,17 +442,23 @@ public record PlantsPass(
 
   private static LimbGoals ofArm(Motion in, Found held, Limb arm, Frames region) {
     LimbGoals goals = new LimbGoals(arm, region);
-    lead(in, held, arm, region, goals.shift(), goals.weight());
+    lead(in, held, arm, region, goals.shift(), goals.turn(), goals.weight());
     return goals;
   }
 
   /** Leads a hand or knee to the spots where it rests. */
   private static void lead(
-      Motion in, Found held, Limb limb, Frames region, double[] shift, double[] weight) {
+      Motion in,
+      Found held,
+      Limb limb,
+      Frames region,
+      double[] shift,
+      double[] turn,
+      double[] weight) {
     List<SpotHold> own = held.spots.stream().filter(h -> isOf(h, limb)).toList();
     if (!own.isEmpty()) {
       PartPoint point = own.get(0).plant().part().on(in.body()).orElseThrow();
-      SpotHolds.correct(in.clip(), point, own, held.plan().carry(), region, shift, weight);
+      SpotHolds.correct(in.clip(), point, own, held.plan().carry(), region, shift, turn, weight);
     }
   }
 }

@@ -26,6 +26,9 @@ public final class Footings {
   /** A thing this near under a foot is what it stands on, metres. */
   private static final double NEAR = 0.08;
 
+  /** A spot that is moved steps up no higher than this, metres. */
+  static final double STEP = 0.45;
+
   /** Spots are kept to this, so that an edit elsewhere does not move them by a hair, metres. */
   private static final double GRAIN = 1e-6;
 
@@ -138,16 +141,20 @@ public final class Footings {
     Plant.Move move = move(plants, anchor);
     double x = grain(spot[0] + move.x());
     double z = grain(spot[1] + move.z());
-    double y = height(spot, bare.frames(), x, z) + move.y();
+    double y = height(spot, bare.frames(), x, z, move) + move.y();
     List<Footing.Segment> segments = turned(segments(bare, pose), move.turnRad());
     return new Footing(bare.side(), plants, bare.frames(), anchor, x, y, z, segments);
   }
 
   /**
-   * Height of what lies under a spot: the floor, or a thing a foot was captured near the top of.
+   * Height of what lies under a spot: the floor, or a thing a foot was captured near the top of;
+   * where it was moved to by hand, the highest thing it can step on.
    */
-  private double height(double[] spot, Frames frames, double x, double z) {
+  private double height(double[] spot, Frames frames, double x, double z, Plant.Move move) {
     int middle = (frames.from() + frames.to()) / 2;
+    if (move.x() != 0 || move.z() != 0) {
+      return grain(ground.beneath(middle, x, spot[2] + STEP, z));
+    }
     double over = ground.over(middle, spot[0], spot[2], spot[1]);
     double floor = ground.floor().at(x, z);
     double under = spot[2] - over;

@@ -7,5 +7,8 @@ package waxhand.core.plants;
  * @param x of the wrist or the middle of the knee, metres
  * @param y metres, up
  * @param z metres
+ * @param headingRad where the hand or the shin points, about the vertical from z to x
+ * @param overM how far wrist or knee are over what they rest on, metres
  */
-public record SpotHold(Plant plant, double x, double y, double z) {}
+public record SpotHold(
+    Plant plant, double x, double y, double z, double headingRad, double overM) {}

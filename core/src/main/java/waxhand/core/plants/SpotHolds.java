@@ -3,11 +3,14 @@ package waxhand.core.plants;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.joml.Vector3d;
 import waxhand.core.contact.Ground;
 import waxhand.core.contact.PartPoint;
+import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
+import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
 
 /** Finds the spots of hands and knees that rest, and what brings them there. */
@@ -58,11 +61,29 @@ public final class SpotHolds {
     double up = ground.over(middle, spot[0], spot[1] + 1e-3, spot[2]) - point.radiusM();
     // only what lies beneath draws a part down or pushes it up
     boolean level = (up - over) / 1e-3 > 0.7 && Math.abs(over) < 0.08;
-    return new SpotHold(
-        plant,
-        spot[0] + plant.move().x(),
-        spot[1] + plant.move().y() - (level ? over : 0),
-        spot[2] + plant.move().z());
+    Plant.Move move = plant.move();
+    double x = spot[0] + move.x();
+    double z = spot[2] + move.z();
+    double y = spot[1] - (level ? over : 0);
+    if (level && (move.x() != 0 || move.z() != 0)) {
+      y = ground.beneath(middle, x, spot[1] + Footings.STEP, z) + point.radiusM();
+    }
+    double heading = heading(clip, point.joint(), middle) + move.turnRad();
+    return new SpotHold(plant, x, y + move.y(), z, heading, point.radiusM());
+  }
+
+  /** Where the bone of a joint points. */
+  private static double heading(Clip clip, int joint, int frame) {
+    Skeleton skeleton = clip.skeleton();
+    Vector3d along =
+        skeleton.children(joint).isEmpty()
+            ? new Vector3d(skeleton.joint(joint).tip().orElse(skeleton.joint(joint).offset()))
+            : new Vector3d(skeleton.joint(skeleton.children(joint).get(0)).offset());
+    WorldPose pose = WorldPose.only(skeleton, joint);
+    pose.solve(clip, frame);
+    double[] ahead = {along.x, along.y, along.z};
+    Quats.rotate(pose.rotations(), 4 * joint, ahead, 0, ahead, 0);
+    return Math.atan2(ahead[0], ahead[2]);
   }
 
   /**
@@ -70,6 +91,7 @@ public final class SpotHolds {
    *
    * @param holds of one hand or knee
    * @param shift beyond where the body is carried, 3 numbers a frame. Modified.
+   * @param turn of the part in the world, 4 numbers a frame; null where it is not turned. Modified.
    * @param weight a number a frame. Modified.
    */
   public static void correct(
@@ -79,9 +101,11 @@ public final class SpotHolds {
       Carry carry,
       Frames run,
       double[] shift,
+      double[] turn,
       double[] weight) {
     WorldPose pose = WorldPose.only(clip.skeleton(), point.joint());
     double[] p = new double[3];
+    double[] turned = new double[4];
     for (SpotHold hold : holds) {
       Plant plant = hold.plant();
       Frames own = plant.frames();
@@ -104,6 +128,10 @@ public final class SpotHolds {
           shift[3 * n + i] += by * (spot[i] - p[i] - carry.at(known, i));
         }
         weight[n] += by;
+        if (turn != null && plant.move().turnRad() != 0) {
+          FootPose.yaw(by * plant.move().turnRad(), turned);
+          Quats.multiply(turned, 0, turn, 4 * n, turn, 4 * n);
+        }
       }
     }
   }

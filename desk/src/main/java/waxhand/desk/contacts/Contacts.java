@@ -22,9 +22,11 @@ import waxhand.core.passes.Place;
 import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Timing;
+import waxhand.core.plants.Carry;
 import waxhand.core.plants.FootPlan;
 import waxhand.core.plants.Footing;
 import waxhand.core.plants.Plant;
+import waxhand.core.plants.SpotHold;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
@@ -40,14 +42,21 @@ public final class Contacts {
    * @param plateId of the Plants pass; empty while there is none
    * @param plants their frames counted in the raw take
    * @param plan where feet stand, its frames counted as {@code timing} says
+   * @param spots where hands and knees rest, their frames counted likewise
    * @param timing of what goes into the pass
    */
-  public record State(Optional<String> plateId, List<Plant> plants, FootPlan plan, Timing timing) {
+  public record State(
+      Optional<String> plateId,
+      List<Plant> plants,
+      FootPlan plan,
+      List<SpotHold> spots,
+      Timing timing) {
     static final State NONE =
         new State(
             Optional.empty(),
             List.of(),
-            new FootPlan(List.of(), waxhand.core.plants.Carry.NONE),
+            new FootPlan(List.of(), Carry.NONE),
+            List.of(),
             Timing.all(1));
   }
 
@@ -157,7 +166,7 @@ public final class Contacts {
     if (found.isEmpty()) {
       // muted: what was done by hand is still to be seen
       List<Plant> kept = ((PlantsPass) plate.pass()).kept();
-      return new State(Optional.of(plate.id()), kept, State.NONE.plan(), timing);
+      return new State(Optional.of(plate.id()), kept, State.NONE.plan(), List.of(), timing);
     }
     return state(Optional.of(plate.id()), found.get(), timing);
   }
@@ -167,7 +176,7 @@ public final class Contacts {
         timing.isPlain()
             ? found.plants()
             : found.plants().stream().map(p -> raw(p, timing)).toList();
-    return new State(id, plants, found.plan(), timing);
+    return new State(id, plants, found.plan(), found.spots(), timing);
   }
 
   private static Plant raw(Plant p, Timing timing) {
@@ -261,7 +270,7 @@ public final class Contacts {
     plants.removeAll(gone);
     plants.addAll(come);
     plants.sort(Comparator.comparingInt((Plant p) -> p.frames().from()).thenComparing(Plant::part));
-    state.set(new State(now.plateId(), List.copyOf(plants), now.plan(), now.timing()));
+    state.set(new State(now.plateId(), List.copyOf(plants), now.plan(), now.spots(), now.timing()));
     selected.set(List.copyOf(come));
   }
 
@@ -337,11 +346,20 @@ public final class Contacts {
 
   /** The plants of a footing as they stand now, edits on their way counted. */
   public List<Plant> plantsOf(Footing footing) {
+    return asTheyStand(footing.plants());
+  }
+
+  /** The plant of a hand or knee that rests, as it stands now. */
+  public List<Plant> plantsOf(SpotHold hold) {
+    return asTheyStand(List.of(hold.plant()));
+  }
+
+  private List<Plant> asTheyStand(List<Plant> found) {
     Timing timing = state.get().timing();
     return state.get().plants().stream()
         .filter(
             p ->
-                footing.plants().stream()
+                found.stream()
                     .anyMatch(
                         f -> f.part() == p.part() && timing.raw(f.frames()).equals(p.frames())))
         .toList();

@@ -94,6 +94,14 @@ record Camera(Vector3dc target, double yawRad, double pitchRad, double heightM, 
     return depth > 0.01;
   }
 
+  /** The direction of the line of sight through a pixel; 1 along the middle of the view. */
+  Vector3d sight(double px, double py, double width, double height) {
+    double scale = Math.tan(fieldRad() / 2) / (0.5 * height);
+    double across = (px - 0.5 * width) * scale;
+    double over = (0.5 * height - py) * scale;
+    return back().negate().fma(across, right()).fma(over, up());
+  }
+
   /**
    * Where the line of sight through a pixel meets a level plane; where it hardly does, the place at
    * the depth of {@code near}, moved aside alone.
@@ -101,10 +109,7 @@ record Camera(Vector3dc target, double yawRad, double pitchRad, double heightM, 
    * @param near a place of the plane that is near, metres
    */
   Vector3d ground(double px, double py, double width, double height, Vector3dc near) {
-    double scale = Math.tan(fieldRad() / 2) / (0.5 * height);
-    double across = (px - 0.5 * width) * scale;
-    double over = (0.5 * height - py) * scale;
-    Vector3d sight = back().negate().fma(across, right()).fma(over, up());
+    Vector3d sight = sight(px, py, width, height);
     Vector3d eye = eye();
     if (Math.abs(sight.y) < 0.05) {
       double depth = new Vector3d(near).sub(eye).dot(back().negate());

@@ -9,8 +9,8 @@ import waxhand.desk.session.Session;
 
 /**
  * The handles of the chosen limb goal or prop: what is driven is dragged in the plane of the view;
- * with Ctrl only up and down, with Alt only over the ground. A knob at knee or elbow turns the
- * bend.
+ * with Ctrl only up and down, with Alt only over the ground, with both along x or z alone. A knob
+ * at knee or elbow turns the bend, a scale beside the hips says how much the body gives way.
  */
 final class GoalHands implements Grips {
   static final double GRIP_PX = 9;
@@ -18,11 +18,18 @@ final class GoalHands implements Grips {
   private final Session session;
   private Optional<GoalMark> mark = Optional.empty();
   private Optional<GoalMark> held = Optional.empty();
-  private boolean bending;
+  private Hold hold = Hold.PLACE;
   private double fromX;
   private double fromY;
   private Plate before;
   private Object key;
+
+  /** What is held. */
+  private enum Hold {
+    PLACE,
+    BEND,
+    GIVES
+  }
 
   GoalHands(Session session) {
     this.session = session;
@@ -34,11 +41,19 @@ final class GoalHands implements Grips {
 
   @Override
   public boolean press(View view, double x, double y) {
-    held = mark.filter(m -> near(view, m.place(), x, y) || bends(view, m, x, y));
-    if (held.isEmpty()) {
+    held = mark;
+    if (mark.isEmpty()) {
+      return false;
+    } else if (near(view, mark.get().place(), x, y)) {
+      hold = Hold.PLACE;
+    } else if (bends(view, mark.get(), x, y)) {
+      hold = Hold.BEND;
+    } else if (gives(view, mark.get(), x, y)) {
+      hold = Hold.GIVES;
+    } else {
+      held = Optional.empty();
       return false;
     }
-    bending = !near(view, held.get().place(), x, y);
     fromX = x;
     fromY = y;
     before = session.plate().orElseThrow();
@@ -50,6 +65,25 @@ final class GoalHands implements Grips {
     return m.bend().map(b -> near(view, b, x, y)).orElse(false);
   }
 
+  private static boolean gives(View view, GoalMark m, double x, double y) {
+    double[] p = new double[3];
+    return m.gives()
+        .map(
+            g ->
+                view.camera()
+                        .project(
+                            g.hips().x,
+                            g.hips().y,
+                            g.hips().z,
+                            view.getWidth(),
+                            view.getHeight(),
+                            p)
+                    && Math.abs(x - p[0] - GoalMark.Gives.ASIDE_PX) < GRIP_PX + 3
+                    && Math.abs(y - p[1] - (0.5 - g.share()) * GoalMark.Gives.LENGTH_PX)
+                        < GRIP_PX + 3)
+        .orElse(false);
+  }
+
   private static boolean near(View view, Vector3d place, double x, double y) {
     double[] p = new double[3];
     return view.camera().project(place.x, place.y, place.z, view.getWidth(), view.getHeight(), p)
@@ -59,7 +93,13 @@ final class GoalHands implements Grips {
   @Override
   public void drag(View view, double x, double y, boolean upOnly, boolean groundOnly) {
     GoalMark m = held.orElseThrow();
-    if (bending) {
+    if (hold == Hold.GIVES) {
+      LimbGoalPass goal = (LimbGoalPass) before.pass();
+      double share = goal.giveWay() + (fromY - y) / GoalMark.Gives.LENGTH_PX;
+      edit("giving way to ", before.withPass(goal.withGiveWay(Math.max(0, Math.min(1, share)))));
+      return;
+    }
+    if (hold == Hold.BEND) {
       double by = Math.toRadians(0.6) * (x - fromX);
       LimbGoalPass goal = (LimbGoalPass) before.pass();
       double angle = Math.max(-Math.PI, Math.min(Math.PI, goal.bendRad() + by));
@@ -74,6 +114,11 @@ final class GoalHands implements Grips {
               .sub(
                   view.camera().ground(fromX, fromY, view.getWidth(), view.getHeight(), m.place()));
       by.y = 0;
+      if (upOnly && Math.abs(by.x) >= Math.abs(by.z)) {
+        by.z = 0;
+      } else if (upOnly) {
+        by.x = 0;
+      }
     } else {
       double scale = depth(view, m) / view.getHeight();
       by =

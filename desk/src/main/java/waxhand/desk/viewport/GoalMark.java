@@ -2,6 +2,7 @@ package waxhand.desk.viewport;
 
 import java.util.Optional;
 import org.joml.Vector3d;
+import waxhand.core.body.Role;
 import waxhand.core.limbs.Limb;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
@@ -17,9 +18,24 @@ import waxhand.desk.session.Session;
  * @param place of what is driven, metres
  * @param bend where the knob is that turns the bend
  * @param from where the part was before the pass; empty for props
+ * @param gives where the hips are, beside which the body's giving way is set, and how much it does;
+ *     empty where nothing gives way
  * @param words beside the handle
  */
-record GoalMark(Vector3d place, Optional<Vector3d> bend, Optional<Vector3d> from, String words) {
+record GoalMark(
+    Vector3d place,
+    Optional<Vector3d> bend,
+    Optional<Vector3d> from,
+    Optional<Gives> gives,
+    String words) {
+  /** How much the body gives way, 0 to 1, and where its hips are. */
+  record Gives(Vector3d hips, double share) {
+    /** Length of the scale beside the hips, pixels. */
+    static final double LENGTH_PX = 60;
+
+    /** How far to the right of the hips it stands, pixels. */
+    static final double ASIDE_PX = 58;
+  }
 
   /** The handles at the playhead; empty where no limb goal or prop is chosen. */
   static Optional<GoalMark> at(Session session) {
@@ -75,7 +91,14 @@ record GoalMark(Vector3d place, Optional<Vector3d> bend, Optional<Vector3d> from
             by.x,
             by.y,
             by.z);
-    return Optional.of(new GoalMark(place, bend, Optional.of(from), words));
+    Optional<Gives> gives =
+        goal.uses("giveWay")
+            ? out.body().joint(Role.HIPS).stream()
+                .mapToObj(
+                    h -> new Gives(new Vector3d(now.x(h), now.y(h), now.z(h)), goal.giveWay()))
+                .findFirst()
+            : Optional.empty();
+    return Optional.of(new GoalMark(place, bend, Optional.of(from), gives, words));
   }
 
   private static GoalMark prop(Prop prop, int frame) {
@@ -90,6 +113,10 @@ record GoalMark(Vector3d place, Optional<Vector3d> bend, Optional<Vector3d> from
             pose[1],
             pose[2]);
     return new GoalMark(
-        new Vector3d(pose[0], pose[1], pose[2]), Optional.empty(), Optional.empty(), words);
+        new Vector3d(pose[0], pose[1], pose[2]),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        words);
   }
 }

@@ -1,6 +1,7 @@
 package waxhand.desk.viewport;
 
 import java.util.BitSet;
+import java.util.List;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
@@ -8,6 +9,7 @@ import org.joml.Vector3d;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.props.Prop;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
@@ -23,6 +25,7 @@ final class Overlay extends Canvas {
   private final double[] a = new double[3];
   private final double[] b = new double[3];
   private final double[] tip = new double[3];
+  private final PropWire propWire = new PropWire();
 
   Overlay(Palette palette) {
     this.palette = palette;
@@ -34,6 +37,7 @@ final class Overlay extends Canvas {
    * @param isolated joints that are drawn; all where there are none
    * @param strokes whether a stroke leads from each joint of the wire to that of {@code wax}
    * @param flatWax drawn as thick bones, for machines without 3D; null where wax is solid
+   * @param flatFrame its frame
    */
   void draw(
       Camera camera,
@@ -42,7 +46,8 @@ final class Overlay extends Canvas {
       Posed wax,
       boolean strokes,
       BitSet isolated,
-      Posed flatWax) {
+      Posed flatWax,
+      int flatFrame) {
     GraphicsContext g = getGraphicsContext2D();
     g.clearRect(0, 0, getWidth(), getHeight());
     if (getWidth() < 2 || getHeight() < 2) {
@@ -54,6 +59,12 @@ final class Overlay extends Canvas {
           .motion()
           .ifPresent(
               m -> bones(g, camera, m, flatWax.pose(), isolated, palette.get(Ink.WAX_SHADE), 3));
+    }
+    if (flatWax != null) {
+      g.setStroke(palette.get(Ink.SOFT));
+      g.setLineWidth(1.5);
+      List<Prop> props = flatWax.motion().map(Motion::props).orElse(List.of());
+      props.forEach(p -> propWire.draw(g, camera, getWidth(), getHeight(), p, flatFrame));
     }
     if (wireShown) {
       wire.motion()

@@ -5,16 +5,17 @@ import waxhand.core.body.Side;
 import waxhand.core.plants.Plant;
 
 /**
- * A print on the ground: where a foot stands for a while.
+ * A print on what is beneath: where a foot, a knee or a hand rests for a while.
  *
  * @param plants that make it, as contacts have them
- * @param side of the foot
- * @param x of the heel on the ground, metres
+ * @param outline what it looks like
+ * @param side of the part
+ * @param x of its start, a heel or a wrist, on the ground, metres
  * @param y height of the ground, metres
- * @param z of the heel
- * @param headingRad from heel to toe, about the vertical from z to x
- * @param lengthM from heel to toe
- * @param ballM from heel to ball
+ * @param z of its start
+ * @param headingRad from heel to toe, or from wrist to fingers, about the vertical from z to x
+ * @param lengthM from heel to toe, or of a hand
+ * @param ballM from its start to what it is turned about, such as the ball
  * @param strength 1 while the foot stands there, less the longer ago or ahead it is
  * @param chosen whether it is being edited
  * @param trail what is left of its slide at flag B, x y z, metres
@@ -22,6 +23,7 @@ import waxhand.core.plants.Plant;
  */
 record Print(
     List<Plant> plants,
+    Outline outline,
     Side side,
     double x,
     double y,
@@ -33,27 +35,16 @@ record Print(
     boolean chosen,
     double[] trail,
     double farMm) {
-  /** Outline of a left sole: along from the heel's point, and to its left, as shares of length. */
-  private static final double[][] SOLE = {
-    {-0.16, 0.0}, {-0.13, 0.10}, {-0.03, 0.155}, {0.12, 0.15}, {0.30, 0.12}, {0.48, 0.15},
-    {0.64, 0.20}, {0.76, 0.20}, {0.90, 0.155}, {0.99, 0.07}, {1.03, -0.03}, {1.04, -0.12},
-    {0.99, -0.18}, {0.88, -0.20}, {0.72, -0.195}, {0.56, -0.15}, {0.38, -0.085}, {0.20, -0.10},
-    {0.05, -0.14}, {-0.07, -0.135}, {-0.14, -0.08}
-  };
-
-  /** Number of corners of an outline. */
-  static final int CORNERS = SOLE.length;
-
-  /** Corner n of the outline of a sole one metre long with its heel at the origin: x, z. */
-  static double[] corner(Side side, int n) {
-    // the wider curve of a sole lies outside
-    double aside = side == Side.LEFT ? SOLE[n][1] : -SOLE[n][1];
-    return new double[] {aside, SOLE[n][0]};
+  /** Corner n of an outline one metre long with its start at the origin: x, z. */
+  static double[] corner(Outline outline, Side side, int n) {
+    // the wider curve of a sole lies outside, a thumb inside
+    double aside = side == Side.LEFT ? outline.aside(n) : -outline.aside(n);
+    return new double[] {aside, outline.along(n)};
   }
 
   /** Corner n on the ground: x and z, metres. */
   double[] corner(int n) {
-    double[] c = corner(side, n);
+    double[] c = corner(outline, side, n);
     double sin = Math.sin(headingRad);
     double cos = Math.cos(headingRad);
     return new double[] {
@@ -72,10 +63,15 @@ record Print(
     return new double[] {x + far * Math.sin(headingRad), z + far * Math.cos(headingRad)};
   }
 
+  /** Whether it can be turned; a knee has no heading of its own. */
+  boolean turns() {
+    return outline != Outline.KNEE;
+  }
+
   /** Whether a place on the ground lies in it. */
   boolean holds(double px, double pz) {
     boolean inside = false;
-    for (int n = 0, k = CORNERS - 1; n < CORNERS; k = n++) {
+    for (int n = 0, k = outline.count() - 1; n < outline.count(); k = n++) {
       double[] a = corner(n);
       double[] b = corner(k);
       if (a[1] > pz != b[1] > pz && px < (b[0] - a[0]) * (pz - a[1]) / (b[1] - a[1]) + a[0]) {

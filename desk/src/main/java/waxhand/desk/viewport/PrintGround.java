@@ -22,14 +22,18 @@ final class PrintGround extends Group {
 
   private static final int SHADES = 8;
 
-  private final Map<Side, TriangleMesh> soles = new EnumMap<>(Side.class);
+  private final Map<Outline, Map<Side, TriangleMesh>> meshes = new EnumMap<>(Outline.class);
   private final Map<Side, List<PhongMaterial>> shades = new EnumMap<>(Side.class);
   private final List<MeshView> views = new ArrayList<>();
   private final List<Affine> places = new ArrayList<>();
 
   PrintGround() {
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
-      soles.put(side, sole(side));
+      for (Outline outline : Outline.values()) {
+        meshes
+            .computeIfAbsent(outline, o -> new EnumMap<>(Side.class))
+            .put(side, mesh(outline, side));
+      }
       List<PhongMaterial> own = new ArrayList<>();
       for (int n = 0; n <= SHADES; n++) {
         own.add(new PhongMaterial());
@@ -38,17 +42,19 @@ final class PrintGround extends Group {
     }
   }
 
-  /** A flat sole one metre long. */
-  private static TriangleMesh sole(Side side) {
+  /** A flat print one metre long. */
+  private static TriangleMesh mesh(Outline outline, Side side) {
     TriangleMesh mesh = new TriangleMesh();
     mesh.getTexCoords().addAll(0, 0);
-    mesh.getPoints().addAll(0, 0, 0.45f);
-    for (int n = 0; n < Print.CORNERS; n++) {
-      double[] c = Print.corner(side, n);
+    // from here every corner is seen
+    mesh.getPoints()
+        .addAll(0, 0, outline == Outline.KNEE ? 0 : outline == Outline.PALM ? 0.4f : 0.45f);
+    for (int n = 0; n < outline.count(); n++) {
+      double[] c = Print.corner(outline, side, n);
       mesh.getPoints().addAll((float) c[0], 0, (float) c[1]);
     }
-    for (int n = 0; n < Print.CORNERS; n++) {
-      int next = (n + 1) % Print.CORNERS;
+    for (int n = 0; n < outline.count(); n++) {
+      int next = (n + 1) % outline.count();
       mesh.getFaces().addAll(0, 0, n + 1, 0, next + 1, 0);
     }
     return mesh;
@@ -81,7 +87,7 @@ final class PrintGround extends Group {
       view.setVisible(n < prints.size());
       if (n < prints.size()) {
         Print p = prints.get(n);
-        view.setMesh(soles.get(p.side()));
+        view.setMesh(meshes.get(p.outline()).get(p.side()));
         int shade = (int) Math.round(SHADES * Math.min(1, p.strength()));
         view.setMaterial(shades.get(p.side()).get(shade));
         double s = p.lengthM();

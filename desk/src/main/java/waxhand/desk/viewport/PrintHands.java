@@ -36,7 +36,7 @@ final class PrintHands implements Grips {
       return false;
     }
     boolean moves = near(view, held, held.ball(), x, y);
-    turning = !moves && near(view, held, held.ahead(), x, y);
+    turning = !moves && held.turns() && near(view, held, held.ahead(), x, y);
     if (!moves && !turning) {
       held = null;
       return false;

@@ -92,7 +92,29 @@ final class PrintMarks extends Canvas {
         g.strokeLine(b[0] + 6, b[1], b[0] + 10, b[1]);
       }
     }
+    mark.gives().ifPresent(gives -> gives(g, camera, gives));
     words(g, mark.words(), a[0] + 18, a[1] - 22);
+  }
+
+  /** A scale beside the hips: the higher its knob, the more the body gives way. */
+  private void gives(GraphicsContext g, Camera camera, GoalMark.Gives gives) {
+    Vector3d h = gives.hips();
+    if (!project(camera, h.x, h.y, h.z, b) || getWidth() < ROOM_FOR_WORDS) {
+      return;
+    }
+    double x = b[0] + GoalMark.Gives.ASIDE_PX;
+    double half = GoalMark.Gives.LENGTH_PX / 2;
+    double y = b[1] + half - gives.share() * 2 * half;
+    g.setLineWidth(2);
+    g.setStroke(palette.get(Ink.HAIRLINE));
+    g.strokeLine(x, b[1] - half, x, b[1] + half);
+    g.setStroke(palette.get(Ink.FOCUS));
+    g.strokeLine(x, y, x, b[1] + half);
+    g.setFill(palette.get(Ink.RAISED));
+    g.fillRoundRect(x - 8, y - 5, 16, 10, 5, 5);
+    g.strokeRoundRect(x - 8, y - 5, 16, 10, 5, 5);
+    String words = String.format(Locale.ROOT, "gives way %.0f %%", 100 * gives.share());
+    words(g, words, x + 20, y + 5);
   }
 
   private void words(GraphicsContext g, String words, double x, double y) {
@@ -116,9 +138,9 @@ final class PrintMarks extends Canvas {
     if (!flat && !print.chosen()) {
       return;
     }
-    double[] xs = new double[Print.CORNERS];
-    double[] ys = new double[Print.CORNERS];
-    for (int n = 0; n < Print.CORNERS; n++) {
+    double[] xs = new double[print.outline().count()];
+    double[] ys = new double[print.outline().count()];
+    for (int n = 0; n < print.outline().count(); n++) {
       double[] c = print.corner(n);
       if (!project(camera, c[0], print.y(), c[1], a)) {
         return;
@@ -165,18 +187,22 @@ final class PrintMarks extends Canvas {
     }
     g.setStroke(palette.get(Ink.FOCUS));
     g.setLineWidth(1.5);
-    g.strokeLine(a[0], a[1], b[0], b[1]);
+    if (print.turns()) {
+      g.strokeLine(a[0], a[1], b[0], b[1]);
+    }
     g.setFill(palette.get(Ink.RAISED));
     g.setLineWidth(2);
     g.fillOval(a[0] - GRIP_PX, a[1] - GRIP_PX, 2 * GRIP_PX, 2 * GRIP_PX);
     g.strokeOval(a[0] - GRIP_PX, a[1] - GRIP_PX, 2 * GRIP_PX, 2 * GRIP_PX);
     g.strokeLine(a[0] - 4, a[1], a[0] + 4, a[1]);
     g.strokeLine(a[0], a[1] - 4, a[0], a[1] + 4);
-    g.setFill(palette.get(Ink.FOCUS));
-    g.fillPolygon(
-        new double[] {b[0], b[0] + 7, b[0], b[0] - 7},
-        new double[] {b[1] - 7, b[1], b[1] + 7, b[1]},
-        4);
+    if (print.turns()) {
+      g.setFill(palette.get(Ink.FOCUS));
+      g.fillPolygon(
+          new double[] {b[0], b[0] + 7, b[0], b[0] - 7},
+          new double[] {b[1] - 7, b[1], b[1] + 7, b[1]},
+          4);
+    }
     numbers(g, print, Math.max(a[0], b[0]) + 16, Math.max(a[1], b[1]) + 4);
   }
 

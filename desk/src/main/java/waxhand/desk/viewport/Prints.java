@@ -13,6 +13,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.passes.Timing;
 import waxhand.core.plants.Footing;
 import waxhand.core.plants.Plant;
+import waxhand.core.plants.SpotHold;
 import waxhand.desk.contacts.Contacts;
 import waxhand.desk.contacts.Slides;
 import waxhand.desk.session.Session;
@@ -22,12 +23,17 @@ final class Prints {
   /** Prints longer ago or further ahead than this are not shown, seconds. */
   private static final double SEEN_S = 3.5;
 
+  /** Length of a hand and of a knee's print, as shares of the body's height. */
+  private static final double HAND_SHARE = 0.105;
+
+  private static final double KNEE_SHARE = 0.06;
+
   private Prints() {}
 
   static List<Print> at(Session session, Contacts contacts) {
     Contacts.State state = contacts.stateProperty().get();
     Optional<Body> body = session.takeProperty().get().map(t -> t.raw().motion().body());
-    if (body.isEmpty() || state.plan().footings().isEmpty()) {
+    if (body.isEmpty()) {
       return List.of();
     }
     Slides slides = contacts.slidesProperty().get();
@@ -41,11 +47,49 @@ final class Prints {
       List<Plant> plants = away > seen ? List.of() : contacts.plantsOf(footing);
       boolean held = plants.stream().anyMatch(chosen::contains);
       if (away <= seen || held) {
-        double strength = away == 0 ? 1 : Math.max(0.12, 0.55 * (1 - away / seen));
-        add(prints, footing, plants, body.get(), frame, strength, held, slides);
+        add(prints, footing, plants, body.get(), frame, strength(away, seen), held, slides);
+      }
+    }
+    for (SpotHold hold : state.spots()) {
+      double away = away(hold.plant().frames(), frame);
+      List<Plant> plants = away > seen ? List.of() : contacts.plantsOf(hold);
+      boolean held = plants.stream().anyMatch(chosen::contains);
+      if (away <= seen || held) {
+        prints.add(print(hold, plants, body.get(), strength(away, seen), held, slides));
       }
     }
     return prints;
+  }
+
+  /** Less the longer ago or ahead. */
+  private static double strength(double away, double seen) {
+    return away == 0 ? 1 : Math.max(0.12, 0.55 * (1 - away / seen));
+  }
+
+  private static Print print(
+      SpotHold hold,
+      List<Plant> plants,
+      Body body,
+      double strength,
+      boolean chosen,
+      Slides slides) {
+    Optional<Slide> slide = plants.stream().findFirst().flatMap(slides::of);
+    Outline outline = Outline.of(hold.plant().part());
+    double length = (outline == Outline.KNEE ? KNEE_SHARE : HAND_SHARE) * body.heightM();
+    return new Print(
+        plants,
+        outline,
+        hold.plant().part().side(),
+        hold.x(),
+        hold.y() - hold.overM(),
+        hold.z(),
+        hold.headingRad(),
+        length,
+        0,
+        strength,
+        chosen,
+        slide.map(Slide::trail).orElse(new double[0]),
+        slide.map(Slide::farMm).orElse(0.0));
   }
 
   private static double away(Frames frames, int frame) {
@@ -87,6 +131,7 @@ final class Prints {
       prints.add(
           new Print(
               plants,
+              Outline.SOLE,
               footing.side(),
               footing.x() - back * Math.sin(heading),
               footing.y(),

@@ -12,6 +12,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.Pane;
 import org.joml.Vector3d;
 import waxhand.core.motion.Motion;
+import waxhand.core.props.Prop;
 import waxhand.desk.theme.Palette;
 
 /**
@@ -83,7 +84,7 @@ public final class View extends Pane {
   }
 
   private void clicked(double x, double y) {
-    int joint = pick(x, y);
+    int joint = propAt(x, y).isPresent() ? -1 : pick(x, y);
     if (joint >= 0 || grips.isEmpty() || !grips.get().click(this, x, y)) {
       picked.accept(joint);
     }
@@ -209,6 +210,20 @@ public final class View extends Pane {
     return picking.pick(camera, getWidth(), getHeight(), wax, isolated, x, y);
   }
 
+  /** The thing that is seen at a place of the view, where no body part is before it. */
+  Optional<Prop> propAt(double x, double y) {
+    List<Prop> props = wax.motion().map(Motion::props).orElse(List.of());
+    if (props.isEmpty()) {
+      return Optional.empty();
+    }
+    Vector3d eye = camera.eye();
+    int joint = pick(x, y);
+    double before =
+        joint < 0 ? Double.POSITIVE_INFINITY : wax.place(joint).orElseThrow().distance(eye);
+    Vector3d sight = camera.sight(x, y, getWidth(), getHeight()).normalize();
+    return PropHands.nearest(props, waxFrame, eye, sight, before);
+  }
+
   @Override
   protected void layoutChildren() {
     double w = getWidth();
@@ -233,6 +248,6 @@ public final class View extends Pane {
     solid.ifPresent(s -> s.show(prints));
     solid.ifPresent(s -> s.show(wax.motion().map(Motion::props).orElse(List.of()), waxFrame));
     marks.draw(camera, prints, goal, !isSolid());
-    overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax);
+    overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax, waxFrame);
   }
 }

@@ -77,7 +77,7 @@ public final class Viewport extends Pane {
     this.contacts = contacts;
     this.printHands = new PrintHands(contacts, session::settle);
     this.goalHands = new GoalHands(session);
-    Grips grips = new ManyGrips(goalHands, printHands);
+    Grips grips = new ManyGrips(goalHands, printHands, new PropHands(session));
     this.memory = memory;
     setId("viewport");
     for (Aspect aspect : Aspect.values()) {

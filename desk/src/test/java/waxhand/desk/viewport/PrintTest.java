@@ -11,7 +11,8 @@ import waxhand.core.body.Side;
 /** Prints on the ground, and where a pixel meets it. */
 class PrintTest {
   private static Print print(Side side, double headingRad) {
-    return new Print(List.of(), side, 1, 0, 2, headingRad, 0.25, 0.18, 1, false, new double[0], 0);
+    return new Print(
+        List.of(), Outline.SOLE, side, 1, 0, 2, headingRad, 0.25, 0.18, 1, false, new double[0], 0);
   }
 
   @Test
@@ -31,9 +32,9 @@ class PrintTest {
   /** The outer edge of a left sole lies to the left, that of a right one to the right. */
   @Test
   void leftAndRightAreMirrored() {
-    for (int n = 0; n < Print.CORNERS; n++) {
-      double[] left = Print.corner(Side.LEFT, n);
-      double[] right = Print.corner(Side.RIGHT, n);
+    for (int n = 0; n < Outline.SOLE.count(); n++) {
+      double[] left = Print.corner(Outline.SOLE, Side.LEFT, n);
+      double[] right = Print.corner(Outline.SOLE, Side.RIGHT, n);
       assertThat(left[0]).isEqualTo(-right[0]);
       assertThat(left[1]).isEqualTo(right[1]);
     }
