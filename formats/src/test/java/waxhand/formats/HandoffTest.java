@@ -20,6 +20,7 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
+import waxhand.core.motion.Track;
 import waxhand.core.passes.LevelPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Work;
@@ -52,6 +53,24 @@ class HandoffTest {
 
   private Handoff.Receipt handOn(Handoff handoff, Motion result, Path to) throws IOException {
     return handoff.write(result, raw, to, Work.UNWATCHED);
+  }
+
+  /** Bones that grew need positions in the file; every other number keeps its digits. */
+  @Test
+  void bonesThatGrewAreHandedOn() throws IOException {
+    Clip clip = raw.motion().clip();
+    double[] places = {0, 0.6, 0, 0, 0.66, 0, 0, 0.6, 0};
+    Motion grown = raw.motion().with(clip.withTravel(1, Track.of(Track.TRAVEL, places)));
+    handOn(Handoff.AS_IT_CAME, grown, out);
+    String written = Files.readString(out);
+    assertThat(written)
+        .contains("CHANNELS 6 Xposition Yposition Zposition Zrotation")
+        .contains("\n2 91 0 11 0 0 0.000000 66.000000 0.000000 0 5 0\n")
+        .contains("\n3.50 92 0 12 0 0 ");
+    Clip again =
+        TakeFiles.read(out, Reading.GUESS.withUnit(Unit.CM), Work.UNWATCHED).motion().clip();
+    assertThat(again.travel(1).at(1, 1)).isEqualTo(0.66);
+    assertThat(again.travel(1).at(2, 1)).isEqualTo(0.6);
   }
 
   @Test

@@ -33,6 +33,7 @@ public final class LimbSolver {
   private final double[] way = new double[3];
   private final double[] swing = new double[4];
   private final double[] bend = new double[4];
+  private double grown = 1;
 
   /**
    * Turns that bring the end to its goal.
@@ -43,6 +44,7 @@ public final class LimbSolver {
    * @param goal wanted place of the end, 3 numbers. Not modified.
    * @param hinge world axis of the bend where the limb is too straight to tell, unit. Not modified.
    * @param aside turn of the bend plane about the line from root to goal, radians
+   * @param stretch by how much of their length the bones may grow where they do not reach
    * @param turns world turn of the upper bone, then of the lower bone, as unit quaternions to be
    *     multiplied from the left: 8 numbers. Modified.
    * @return how far the end stays from its goal, metres
@@ -54,7 +56,9 @@ public final class LimbSolver {
       double[] goal,
       double[] hinge,
       double aside,
+      double stretch,
       double[] turns) {
+    grown = 1;
     for (int i = 0; i < 3; i++) {
       u[i] = captured[at + 3 + i] - captured[at + i];
       v[i] = captured[at + 6 + i] - captured[at + 3 + i];
@@ -73,6 +77,7 @@ public final class LimbSolver {
     double is = length(line);
     double wanted = length(way);
     double reach = within(wanted, is, a + b);
+    grown = Math.min(1 + stretch, Math.max(1, wanted / reach));
     bendPlane(hinge, a, b);
     // the angle between the bones, 0 when straight
     double cos = (reach * reach - a * a - b * b) / (2 * a * b);
@@ -97,7 +102,12 @@ public final class LimbSolver {
     }
     System.arraycopy(swing, 0, turns, 0, 4);
     Quats.multiply(swing, 0, bend, 0, turns, 4);
-    return Math.abs(wanted - reach);
+    return Math.abs(wanted - grown * reach);
+  }
+
+  /** By how much both bones grew in the last {@link #solve}; 1 where they did not. */
+  public double grown() {
+    return grown;
   }
 
   /**

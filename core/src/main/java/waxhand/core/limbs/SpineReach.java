@@ -12,9 +12,9 @@ import waxhand.core.motion.Track;
 import waxhand.core.motion.WorldPose;
 
 /**
- * Brings the head to a goal by bending the spine: the turn that is needed is spread evenly over its
- * joints, a few times over, so that no joint bends alone. The head itself keeps its turn, or is
- * turned as wanted.
+ * Brings the head or the chest to a goal by bending the spine below it: the turn that is needed is
+ * spread evenly over its joints, a few times over, so that no joint bends alone. What is brought
+ * there keeps its turn, or is turned as wanted.
  */
 public final class SpineReach {
   private static final List<Role> SPINE =
@@ -24,56 +24,59 @@ public final class SpineReach {
 
   private final Clip clip;
   private final int[] joints;
-  private final int head;
+  private final int tip;
   private final WorldPose pose;
 
-  public SpineReach(Motion motion) {
+  /**
+   * @param part what is brought to a goal: the head, or the chest
+   */
+  public SpineReach(Motion motion, Role part) {
     clip = motion.clip();
     Body body = motion.body();
-    head = body.joint(Role.HEAD).orElse(-1);
+    tip = body.joint(part).orElse(-1);
     List<Integer> chain = new ArrayList<>();
     for (Role role : SPINE) {
       body.joint(role)
           .ifPresent(
               j -> {
-                if (head >= 0 && clip.skeleton().isAncestor(j, head)) {
+                if (tip >= 0 && j != tip && clip.skeleton().isAncestor(j, tip)) {
                   chain.add(j);
                 }
               });
     }
     joints = chain.stream().mapToInt(i -> i).sorted().toArray();
-    pose = WorldPose.only(clip.skeleton(), Math.max(0, head));
+    pose = WorldPose.only(clip.skeleton(), Math.max(0, tip));
   }
 
-  /** Whether there are a head and a spine. */
+  /** Whether there are such a part and a spine below it. */
   public boolean isPossible() {
-    return head >= 0 && joints.length > 0;
+    return tip >= 0 && joints.length > 0;
   }
 
-  /** The joints that change: the spine and the head. */
+  /** The joints that change: the spine and what is brought to the goal. */
   public int[] joints() {
     int[] all = java.util.Arrays.copyOf(joints, joints.length + 1);
-    all[joints.length] = head;
+    all[joints.length] = tip;
     return all;
   }
 
-  /** Place of the head in a frame, metres. Modified: dest. */
+  /** Place of what is brought to the goal in a frame, metres. Modified: dest. */
   public void place(int frame, double[] dest) {
     pose.solve(clip, frame);
-    System.arraycopy(pose.positions(), 3 * head, dest, 0, 3);
+    System.arraycopy(pose.positions(), 3 * tip, dest, 0, 3);
   }
 
   /**
-   * The clip with the head moved.
+   * The clip with head or chest moved.
    *
-   * @param shift of the head in the world, 3 numbers a frame, metres. Not modified.
-   * @param turn of the head in the world, 4 numbers a frame. Not modified.
+   * @param shift of it in the world, 3 numbers a frame, metres. Not modified.
+   * @param turn of it in the world, 4 numbers a frame. Not modified.
    */
   public Clip reach(Frames run, double[] shift, double[] turn) {
     int links = joints.length;
     double[][] rotations = new double[links + 1][4 * run.count()];
     for (int k = 0; k <= links; k++) {
-      clip.rotation(k < links ? joints[k] : head).read(run, rotations[k]);
+      clip.rotation(k < links ? joints[k] : tip).read(run, rotations[k]);
     }
     double[][] places = new double[links + 1][3];
     double[][] turned = new double[links + 1][4];
@@ -86,19 +89,19 @@ public final class SpineReach {
     }
     Clip out = clip;
     for (int k = 0; k <= links; k++) {
-      int j = k < links ? joints[k] : head;
+      int j = k < links ? joints[k] : tip;
       Track track = clip.rotation(j).with(run, rotations[k]);
       out = out.withRotation(j, track);
     }
     return out;
   }
 
-  /** World turns of all joints of the chain, the head last. */
+  /** World turns of all joints of the chain, what is brought to the goal last. */
   private void bend(double[] shift, double[] turn, int n, double[][] places, double[][] turned) {
     int links = joints.length;
     double[] goal = new double[3];
     for (int k = 0; k <= links; k++) {
-      System.arraycopy(pose.positions(), 3 * (k < links ? joints[k] : head), places[k], 0, 3);
+      System.arraycopy(pose.positions(), 3 * (k < links ? joints[k] : tip), places[k], 0, 3);
       turned[k] = new double[] {0, 0, 0, 1};
     }
     for (int i = 0; i < 3; i++) {
@@ -157,7 +160,7 @@ public final class SpineReach {
   }
 
   private void write(int k, double[] carried, double[] by, double[] dest, int n) {
-    int j = k < joints.length ? joints[k] : head;
+    int j = k < joints.length ? joints[k] : tip;
     int p = clip.skeleton().parent(j);
     double[] world = new double[4];
     double[] parent = {0, 0, 0, 1};

@@ -92,6 +92,18 @@ public final class Clip {
     return travels[joint];
   }
 
+  /** Where a joint is in its parent's frame, also where it always stays at its offset. */
+  public Track places(int joint) {
+    if (travels[joint] != null) {
+      return travels[joint];
+    }
+    double[] p = new double[3 * frames];
+    for (int n = 0; n < p.length; n++) {
+      p[n] = skeleton.offset(joint, n % 3);
+    }
+    return Track.of(Track.TRAVEL, p);
+  }
+
   public Clip withRotation(int joint, Track track) {
     if (track == rotations[joint]) {
       return this;

@@ -20,9 +20,9 @@ import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 
 /**
- * Drives a hand, a foot, a knee or elbow, the head or the hips to a goal over its span: moved from
- * where it was captured, or kept in one place. The limb follows, its bend plane as captured, and
- * the body gives way where it does not reach.
+ * Drives a hand, a foot, a knee or elbow, the head, the chest or the hips to a goal over its span:
+ * moved from where it was captured, or kept in one place. The limb follows, its bend plane as
+ * captured, and the body gives way where it does not reach.
  *
  * @param part what is driven
  * @param stays whether it stays in one place of the world; else it is moved from where it is
@@ -32,6 +32,7 @@ import waxhand.core.motion.WorldPose;
  * @param share how much of the place counts, 0 to 1
  * @param turnShare how much of the turn counts, 0 to 1
  * @param giveWay how far the body goes to where the limb does not reach, 0 to 1
+ * @param stretch by how much of their length bones may grow where the limb still does not reach
  * @param spot where it stays before it is moved, once that was found; not saved
  */
 public record LimbGoalPass(
@@ -43,6 +44,7 @@ public record LimbGoalPass(
     double share,
     double turnShare,
     double giveWay,
+    double stretch,
     Optional<PropPass.Triple> spot)
     implements Pass {
 
@@ -57,6 +59,7 @@ public record LimbGoalPass(
     LEFT_KNEE(Role.LEFT_SHIN),
     RIGHT_KNEE(Role.RIGHT_SHIN),
     HEAD(Role.HEAD),
+    CHEST(Role.CHEST),
     HIPS(Role.HIPS);
 
     private final Role role;
@@ -94,7 +97,7 @@ public record LimbGoalPass(
     }
 
     private Optional<Limb> limb(Body body) {
-      return this == HEAD || this == HIPS
+      return isTrunk()
           ? Optional.empty()
           : Limb.of(
               body,
@@ -104,6 +107,14 @@ public record LimbGoalPass(
 
     private Side side() {
       return role.side();
+    }
+
+    private boolean isTrunk() {
+      return ordinal() >= HEAD.ordinal();
+    }
+
+    private boolean isOnSpine() {
+      return this == HEAD || this == CHEST;
     }
 
     private boolean isMiddle() {
@@ -118,8 +129,8 @@ public record LimbGoalPass(
       new PassKind<>(
           "limb-goal",
           "Limb goal",
-          "Drives a hand, foot, knee, elbow, the head or the hips to a goal; the body follows.",
-          new LimbGoalPass(Part.LEFT_HAND, false, NONE, NONE, 0, 1, 1, 0.5, Optional.empty()),
+          "Drives a hand, foot, knee, elbow, head, chest or hips to a goal; the body follows.",
+          new LimbGoalPass(Part.LEFT_HAND, false, NONE, NONE, 0, 1, 1, 0.5, 0, Optional.empty()),
           List.of(
               new Setting.Choice<>(
                   "part",
@@ -172,7 +183,8 @@ public record LimbGoalPass(
                   new double[] {0, 1, 0.05},
                   "The hips go so much of the way to a goal the limb does not reach.",
                   LimbGoalPass::giveWay,
-                  (p, v) -> p.with(p.bendRad, p.share, p.turnShare, v))),
+                  (p, v) -> p.with(p.bendRad, p.share, p.turnShare, v)),
+              Stretch.setting(LimbGoalPass::stretch, LimbGoalPass::withStretch)),
           true,
           false);
 
@@ -183,6 +195,7 @@ public record LimbGoalPass(
       throw new IllegalArgumentException(
           "place " + share + ", turn " + turnShare + ", give way " + giveWay + ": from 0 to 1");
     }
+    Stretch.check(stretch);
   }
 
   private static Setting<LimbGoalPass> move(
@@ -222,25 +235,41 @@ public record LimbGoalPass(
                 p.share,
                 p.turnShare,
                 p.giveWay,
+                p.stretch,
                 p.spot));
   }
 
   public LimbGoalPass withPart(Part other) {
     return new LimbGoalPass(
-        other, stays, moveM, turnRad, bendRad, share, turnShare, giveWay, Optional.empty());
+        other,
+        stays,
+        moveM,
+        turnRad,
+        bendRad,
+        share,
+        turnShare,
+        giveWay,
+        stretch,
+        Optional.empty());
   }
 
   private LimbGoalPass withStays(boolean other) {
     return new LimbGoalPass(
-        part, other, moveM, turnRad, bendRad, share, turnShare, giveWay, Optional.empty());
+        part, other, moveM, turnRad, bendRad, share, turnShare, giveWay, stretch, Optional.empty());
   }
 
   public LimbGoalPass withMove(PropPass.Triple other) {
-    return new LimbGoalPass(part, stays, other, turnRad, bendRad, share, turnShare, giveWay, spot);
+    return new LimbGoalPass(
+        part, stays, other, turnRad, bendRad, share, turnShare, giveWay, stretch, spot);
   }
 
   public LimbGoalPass withBend(double otherRad) {
     return with(otherRad, share, turnShare, giveWay);
+  }
+
+  private LimbGoalPass withStretch(double other) {
+    return new LimbGoalPass(
+        part, stays, moveM, turnRad, bendRad, share, turnShare, giveWay, other, spot);
   }
 
   public LimbGoalPass withGiveWay(double other) {
@@ -248,7 +277,7 @@ public record LimbGoalPass(
   }
 
   private LimbGoalPass with(double bend, double place, double turns, double gives) {
-    return new LimbGoalPass(part, stays, moveM, turnRad, bend, place, turns, gives, spot);
+    return new LimbGoalPass(part, stays, moveM, turnRad, bend, place, turns, gives, stretch, spot);
   }
 
   @Override
@@ -258,10 +287,10 @@ public record LimbGoalPass(
 
   @Override
   public boolean uses(String key) {
-    boolean trunk = part == Part.HEAD || part == Part.HIPS;
+    boolean trunk = part.isTrunk();
     return switch (key) {
       case "bendRad" -> !trunk && !part.isMiddle();
-      case "giveWay" -> !trunk && !part.isMiddle();
+      case "giveWay", "stretch" -> !trunk && !part.isMiddle();
       case "turnX", "turnY", "turnZ", "turnShare" -> !part.isMiddle() && part != Part.HIPS;
       default -> true;
     };
@@ -270,8 +299,8 @@ public record LimbGoalPass(
   @Override
   public Optional<String> complaint(Motion in, Place place) {
     boolean there =
-        part == Part.HEAD
-            ? new SpineReach(in).isPossible()
+        part.isOnSpine()
+            ? new SpineReach(in, part.role).isPossible()
             : part == Part.HIPS
                 ? in.body().joint(Role.HIPS).isPresent()
                 : part.limb(in.body()).isPresent();
@@ -321,7 +350,16 @@ public record LimbGoalPass(
       return isSettled()
           ? this
           : new LimbGoalPass(
-              part, stays, moveM, turnRad, bendRad, share, turnShare, giveWay, Optional.of(NONE));
+              part,
+              stays,
+              moveM,
+              turnRad,
+              bendRad,
+              share,
+              turnShare,
+              giveWay,
+              stretch,
+              Optional.of(NONE));
     }
     WorldPose pose = WorldPose.only(in.clip().skeleton(), joint.getAsInt());
     pose.solve(in.clip(), (span.from() + span.to()) / 2);
@@ -335,6 +373,7 @@ public record LimbGoalPass(
         share,
         turnShare,
         giveWay,
+        stretch,
         Optional.of(new PropPass.Triple(pose.x(j), pose.y(j), pose.z(j))));
   }
 
@@ -354,8 +393,8 @@ public record LimbGoalPass(
 
   private Clip block(Motion in, Frames run) {
     Frames region = run.grown(reach(in, null)).within(in.clip().allFrames());
-    if (part == Part.HEAD) {
-      SpineReach spine = new SpineReach(in);
+    if (part.isOnSpine()) {
+      SpineReach spine = new SpineReach(in, part.role);
       return spine.reach(run, shifts(in, run), turns(run));
     }
     if (part == Part.HIPS) {
@@ -382,7 +421,9 @@ public record LimbGoalPass(
       Pins.widen(in.body(), pinned, scope);
       pinned.forEach(l -> all.add(Pins.stay(l, region)));
     }
-    return new Reposer(in, giveWay, scope).repose(run, all, new double[3 * region.count()]);
+    return new Reposer(in, giveWay, scope)
+        .stretching(stretch)
+        .repose(run, all, new double[3 * region.count()]);
   }
 
   /** The hips go, the feet stay. */

@@ -18,9 +18,11 @@ final class Pins {
     return Limb.of(body).stream().filter(l -> l.leg() && !driven.contains(l)).toList();
   }
 
-  /** Adds to a scope what moves with the hips. Modified: scope. */
+  /** Adds to a scope what moves with the hips, and the spine. Modified: scope. */
   static void widen(Body body, List<Limb> pinned, BitSet scope) {
-    body.joint(Role.HIPS).ifPresent(scope::set);
+    for (Role role : List.of(Role.HIPS, Role.SPINE_1, Role.SPINE_2, Role.SPINE_3, Role.CHEST)) {
+      body.joint(role).ifPresent(scope::set);
+    }
     for (Limb limb : pinned) {
       scope.set(limb.upper());
       scope.set(limb.middle());

@@ -90,13 +90,15 @@ public record PlantsPass(
    *
    * @param follow how much of the slides of its feet it is carried along with, 0 to 1
    * @param giveWay how far it goes to where limbs do not reach, 0 to 1
+   * @param stretch by how much of their length bones may grow where limbs still do not reach
    */
-  public record Ways(double follow, double giveWay) {
+  public record Ways(double follow, double giveWay, double stretch) {
     public Ways {
       if (!(follow >= 0 && follow <= 1) || !(giveWay >= 0 && giveWay <= 1)) {
         throw new IllegalArgumentException(
             "follow " + follow + " and give way " + giveWay + "; they must be from 0 to 1");
       }
+      Stretch.check(stretch);
     }
   }
 
@@ -110,7 +112,7 @@ public record PlantsPass(
               OptionalDouble.empty(),
               0.2,
               0,
-              new Ways(1, 1),
+              new Ways(1, 1, 0),
               List.of(),
               List.of(),
               Optional.empty()),
@@ -324,7 +326,8 @@ public record PlantsPass(
     PlantsPass o = (PlantsPass) other;
     FootPlan mine = found.orElseThrow().plan;
     FootPlan theirs = o.found.orElseThrow().plan;
-    if (twist != o.twist || ways.giveWay != o.ways.giveWay) {
+    boolean otherWays = ways.giveWay != o.ways.giveWay || ways.stretch != o.ways.stretch;
+    if (twist != o.twist || otherWays) {
       return FrameSet.of(active);
     }
     int reach = Reposer.reach(in.clip().rateHz());
@@ -421,6 +424,7 @@ public record PlantsPass(
       goals.add(limb.leg() ? ofLeg(in, held, limb, region) : ofArm(in, held, limb, region));
     }
     return new Reposer(in, ways.giveWay(), scope)
+        .stretching(ways.stretch())
         .repose(run, goals, held.plan().carry().of(region));
   }
 

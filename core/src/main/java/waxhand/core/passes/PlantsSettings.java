@@ -74,7 +74,7 @@ final class PlantsSettings {
               new double[] {0, 1, 0.05},
               "The hips take over so much of what both feet need for long.",
               p -> p.ways().follow(),
-              (p, v) -> p.withWays(new PlantsPass.Ways(v, p.ways().giveWay()))),
+              (p, v) -> p.withWays(new PlantsPass.Ways(v, p.ways().giveWay(), p.ways().stretch()))),
           Setting.number(
               "giveWay",
               "Gives way",
@@ -82,7 +82,10 @@ final class PlantsSettings {
               new double[] {0, 1, 0.05},
               "The hips go so much of the way to a spot a leg does not reach.",
               p -> p.ways().giveWay(),
-              (p, v) -> p.withWays(new PlantsPass.Ways(p.ways().follow(), v))),
+              (p, v) -> p.withWays(new PlantsPass.Ways(p.ways().follow(), v, p.ways().stretch()))),
+          Stretch.setting(
+              p -> p.ways().stretch(),
+              (p, v) -> p.withWays(new PlantsPass.Ways(p.ways().follow(), p.ways().giveWay(), v))),
           new Setting.Items<>(
               "kept",
               "Edited plants",

@@ -147,8 +147,8 @@ public record Plate(
       if (out.rotation(j) != in.rotation(j)) {
         result = result.withRotation(j, mixed(in.rotation(j), out.rotation(j), run, weights));
       }
-      if (in.hasTravel(j) && out.travel(j) != in.travel(j)) {
-        result = result.withTravel(j, mixed(in.travel(j), out.travel(j), run, weights));
+      if (out.hasTravel(j) && out.travel(j) != in.travel(j)) {
+        result = result.withTravel(j, mixed(in.places(j), out.travel(j), run, weights));
       }
     }
     return result;

@@ -29,6 +29,7 @@ import waxhand.core.props.Prop;
  * @param fromFrame the frame whose places are kept; while empty, the middle places of the span
  * @param turns whether the turn of the limb's end is kept too
  * @param giveWay how far the body goes to where limbs do not reach, 0 to 1
+ * @param stretch by how much of their length bones may grow where limbs still do not reach
  * @param found once the places are known; not saved
  */
 public record TetherPass(
@@ -37,6 +38,7 @@ public record TetherPass(
     OptionalDouble fromFrame,
     boolean turns,
     double giveWay,
+    double stretch,
     Optional<List<Tie>> found)
     implements Pass {
 
@@ -77,7 +79,7 @@ public record TetherPass(
           "Tether",
           "Ties hands or feet to a thing or another part, so that they keep their place on it.",
           new TetherPass(
-              "both hands", "crate", OptionalDouble.empty(), true, 0.5, Optional.empty()),
+              "both hands", "crate", OptionalDouble.empty(), true, 0.5, 0, Optional.empty()),
           List.of(
               new Setting.Choice<>(
                   "limbs",
@@ -87,7 +89,13 @@ public record TetherPass(
                   p -> p.limbs,
                   (p, v) ->
                       new TetherPass(
-                          v, p.target, p.fromFrame, p.turns, p.giveWay, Optional.empty())),
+                          v,
+                          p.target,
+                          p.fromFrame,
+                          p.turns,
+                          p.giveWay,
+                          p.stretch,
+                          Optional.empty())),
               new Setting.Text<>(
                   "target",
                   "Tied to",
@@ -96,7 +104,13 @@ public record TetherPass(
                   TetherPass::target,
                   (p, v) ->
                       new TetherPass(
-                          p.limbs, v, p.fromFrame, p.turns, p.giveWay, Optional.empty())),
+                          p.limbs,
+                          v,
+                          p.fromFrame,
+                          p.turns,
+                          p.giveWay,
+                          p.stretch,
+                          Optional.empty())),
               new Setting.Found<>(
                   "fromFrame",
                   "As in frame",
@@ -107,13 +121,16 @@ public record TetherPass(
                   "The frame whose places are kept; found: the middle of what the span has.",
                   TetherPass::fromFrame,
                   (p, v) ->
-                      new TetherPass(p.limbs, p.target, v, p.turns, p.giveWay, Optional.empty())),
+                      new TetherPass(
+                          p.limbs, p.target, v, p.turns, p.giveWay, p.stretch, Optional.empty())),
               new Setting.Switch<>(
                   "turns",
                   "Keep the turn too",
                   "Hands keep how they lie on it, not only where.",
                   TetherPass::turns,
-                  (p, v) -> new TetherPass(p.limbs, p.target, p.fromFrame, v, p.giveWay, p.found)),
+                  (p, v) ->
+                      new TetherPass(
+                          p.limbs, p.target, p.fromFrame, v, p.giveWay, p.stretch, p.found)),
               new Setting.Number<>(
                   "giveWay",
                   "Gives way",
@@ -123,7 +140,14 @@ public record TetherPass(
                   0.05,
                   "The hips go so much of the way to where a limb does not reach.",
                   TetherPass::giveWay,
-                  (p, v) -> new TetherPass(p.limbs, p.target, p.fromFrame, p.turns, v, p.found))),
+                  (p, v) ->
+                      new TetherPass(
+                          p.limbs, p.target, p.fromFrame, p.turns, v, p.stretch, p.found)),
+              Stretch.setting(
+                  TetherPass::stretch,
+                  (p, v) ->
+                      new TetherPass(
+                          p.limbs, p.target, p.fromFrame, p.turns, p.giveWay, v, p.found))),
           true,
           false);
 
@@ -137,16 +161,17 @@ public record TetherPass(
     if (!(giveWay >= 0 && giveWay <= 1)) {
       throw new IllegalArgumentException("give way " + giveWay + "; it must be from 0 to 1");
     }
+    Stretch.check(stretch);
     found = found.map(List::copyOf);
   }
 
   public TetherPass withTarget(String other) {
-    return new TetherPass(limbs, other, fromFrame, turns, giveWay, Optional.empty());
+    return new TetherPass(limbs, other, fromFrame, turns, giveWay, stretch, Optional.empty());
   }
 
   /** Which limbs hold as a thing is held. */
   public TetherPass withHolder(PropPass.Holder by) {
-    return new TetherPass(by.words(), target, fromFrame, turns, giveWay, Optional.empty());
+    return new TetherPass(by.words(), target, fromFrame, turns, giveWay, stretch, Optional.empty());
   }
 
   /** Things first, then the parts hands are laid on. */
@@ -176,6 +201,7 @@ public record TetherPass(
             OptionalDouble.of(before.local((int) fromFrame.getAsDouble())),
             turns,
             giveWay,
+            stretch,
             Optional.empty());
   }
 
@@ -252,7 +278,7 @@ public record TetherPass(
         ties.add(tie(in.clip(), limb, to.get(), span));
       }
     }
-    return new TetherPass(limbs, target, fromFrame, turns, giveWay, Optional.of(ties));
+    return new TetherPass(limbs, target, fromFrame, turns, giveWay, stretch, Optional.of(ties));
   }
 
   private Tie tie(Clip clip, Limb limb, Target to, Frames span) {
@@ -360,7 +386,9 @@ public record TetherPass(
       goals.add(goals(in.clip(), tie, to, region));
     }
     pinned.forEach(l -> goals.add(Pins.stay(l, region)));
-    return new Reposer(in, giveWay, scope).repose(run, goals, new double[3 * region.count()]);
+    return new Reposer(in, giveWay, scope)
+        .stretching(stretch)
+        .repose(run, goals, new double[3 * region.count()]);
   }
 
   private LimbGoals goals(Clip clip, Tie tie, Target to, Frames region) {

@@ -1,28 +1,19 @@
 package waxhand.core.survey;
 
-import java.util.EnumMap;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.TreeMap;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
+import waxhand.core.body.JointRange;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.maths.Quats;
 import waxhand.core.signal.Running;
 
-/**
- * Joints bent past their range, and knees and elbows that pop. Ranges are those of a supple adult
- * (after Kapandji, "The Physiology of the Joints"), measured from rest, and generous: rigs stand at
- * rest in different ways.
- */
+/** Joints bent past their range, and knees and elbows that pop. */
 final class BendWatch implements Watch {
-  /** Degrees from rest: bend of the bone and turn about it. */
-  private record Range(double swingDeg, double twistDeg) {}
-
-  private static final Map<Role, Range> RANGES = ranges();
-
-  /** Degrees a knee or an elbow can close. */
-  private static final double CLOSED_DEG = 160;
+  private static final double CLOSED_DEG = Math.toDegrees(JointRange.CLOSED_RAD);
 
   /** Least excess that is told, degrees. */
   private static final double EXCESS_DEG = 6;
@@ -30,38 +21,23 @@ final class BendWatch implements Watch {
   /** A pop differs from the course of the bend around it by this much, degrees. */
   private static final double POP_DEG = 7;
 
-  private static Map<Role, Range> ranges() {
-    Map<Role, Range> ranges = new EnumMap<>(Role.class);
-    for (Role role : Role.values()) {
-      String name = role.name();
-      if (name.startsWith("SPINE") || role == Role.CHEST) {
-        ranges.put(role, new Range(65, 60));
-      } else if (role == Role.NECK || role == Role.NECK_2 || role == Role.HEAD) {
-        ranges.put(role, new Range(75, 85));
-      } else if (name.endsWith("COLLAR")) {
-        ranges.put(role, new Range(60, 60));
-      } else if (name.endsWith("_HAND")) {
-        ranges.put(role, new Range(100, 115));
-      } else if (name.endsWith("_FOOT")) {
-        ranges.put(role, new Range(85, 75));
-      } else if (name.endsWith("_TOES")) {
-        ranges.put(role, new Range(85, 60));
-      }
+  private final Map<Integer, JointRange> ranges = new TreeMap<>();
+
+  BendWatch(Body body) {
+    for (int joint : body.joints().values()) {
+      JointRange.of(body, joint).ifPresent(range -> ranges.put(joint, range));
     }
-    return ranges;
   }
 
   @Override
   public void look(Window w, Marks marks) {
     double[] excess = new double[w.count()];
     double[] calm = new double[w.count()];
-    for (Map.Entry<Role, Integer> part : w.body().joints().entrySet()) {
-      Range range = RANGES.get(part.getKey());
-      if (range != null) {
-        excess(w, part.getValue(), range, excess);
-        told(w, marks, part.getValue(), excess, calm);
-      }
-    }
+    ranges.forEach(
+        (joint, range) -> {
+          excess(w, joint, range, excess);
+          told(w, marks, joint, excess, calm);
+        });
     for (Side side : new Side[] {Side.LEFT, Side.RIGHT}) {
       hinge(w, marks, Role.limb(side, true).get(1), Role.limb(side, true).get(2));
       hinge(w, marks, Role.limb(side, false).get(2), Role.limb(side, false).get(3));
@@ -82,33 +58,14 @@ final class BendWatch implements Watch {
         -1);
   }
 
-  private static void excess(Window w, int joint, Range range, double[] dest) {
-    Vector3d axis = bone(w.body(), joint);
+  private static void excess(Window w, int joint, JointRange range, double[] dest) {
     double[] q = w.rotation(joint);
     for (int n = 0; n < w.count(); n++) {
-      double along = axis.x * q[4 * n] + axis.y * q[4 * n + 1] + axis.z * q[4 * n + 2];
-      double scalar = q[4 * n + 3];
-      double twist = 2 * Math.atan2(Math.abs(along), Math.abs(scalar));
-      double swing = 2 * Math.acos(Math.min(1, Math.sqrt(along * along + scalar * scalar)));
-      dest[n] =
+      double past =
           Math.max(
-              Math.toDegrees(swing) - range.swingDeg(), Math.toDegrees(twist) - range.twistDeg());
+              range.swing(q, 4 * n) - range.swingRad(), range.twist(q, 4 * n) - range.twistRad());
+      dest[n] = Math.toDegrees(past);
     }
-  }
-
-  /** Direction of the bone that a joint turns, unit; that of its parent's where it has no end. */
-  private static Vector3d bone(Body body, int joint) {
-    var skeleton = body.skeleton();
-    Vector3d direction = new Vector3d();
-    if (skeleton.joint(joint).tip().isPresent()) {
-      direction.set(skeleton.joint(joint).tip().get());
-    } else if (!skeleton.children(joint).isEmpty()) {
-      direction.set(skeleton.joint(skeleton.children(joint).get(0)).offset());
-    }
-    if (direction.length() < 1e-6) {
-      direction.set(skeleton.joint(joint).offset());
-    }
-    return direction.length() < 1e-9 ? new Vector3d(0, 1, 0) : direction.normalize();
   }
 
   private static void hinge(Window w, Marks marks, Role lower, Role end) {

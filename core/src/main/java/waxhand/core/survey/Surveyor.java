@@ -131,7 +131,7 @@ public final class Surveyor {
               new NoiseWatch(),
               new StillWatch(motion),
               new JoltWatch(reaches(motion)),
-              new BendWatch(),
+              new BendWatch(motion.body()),
               new CollisionWatch(motion.body()),
               new ContactWatch(ContactPart.pointsOf(motion.body())),
               new ShakeWatch());

@@ -47,7 +47,7 @@ class LimbSolverTest {
     double k = far / Math.sqrt(1 + aside * aside + ahead * ahead);
     double[] goal = {root[0] + k * aside, root[1] - k, root[2] + k * ahead};
     double[] turns = new double[8];
-    double miss = new LimbSolver().solve(leg, 0, root, goal, HINGE, 0, turns);
+    double miss = new LimbSolver().solve(leg, 0, root, goal, HINGE, 0, 0, turns);
     double[][] places = places(leg, root, turns);
     assertThat(miss).isLessThan(1e-9);
     for (int i = 0; i < 3; i++) {
@@ -71,6 +71,7 @@ class LimbSolverTest {
               new double[] {leg[6], leg[7], leg[8]},
               HINGE,
               0,
+              0,
               turns);
       for (int bone = 0; bone < 8; bone += 4) {
         double angle = Quats.angle(turns, bone, new double[] {0, 0, 0, 1}, 0);
@@ -90,7 +91,7 @@ class LimbSolverTest {
       double[] turns = new double[8];
       double[] root = {0, 1, 0};
       double[] goal = {0, 1 - far, 0};
-      double miss = new LimbSolver().solve(leg, 0, root, goal, HINGE, 0, turns);
+      double miss = new LimbSolver().solve(leg, 0, root, goal, HINGE, 0, 0, turns);
       double[][] p = places(leg, root, turns);
       double reach = 1 - p[1][1];
       double bend = 2 * Math.acos(Math.min(1, reach / 0.84));
@@ -110,7 +111,8 @@ class LimbSolverTest {
     double[] leg = leg(1);
     double[] turns = new double[8];
     double[] root = {0, 1, 0};
-    new LimbSolver().solve(leg, 0, root, new double[] {leg[6], leg[7], leg[8]}, HINGE, 0.5, turns);
+    new LimbSolver()
+        .solve(leg, 0, root, new double[] {leg[6], leg[7], leg[8]}, HINGE, 0.5, 0, turns);
     double[][] p = places(leg, root, turns);
     assertThat(Math.atan2(p[0][0], p[0][2])).isCloseTo(-0.5, within(1e-9));
     assertThat(p[1][1]).isCloseTo(leg[7], within(1e-9));
@@ -125,11 +127,29 @@ class LimbSolverTest {
     for (double[] leg : legs) {
       for (double[] goal : goals) {
         double[] turns = new double[8];
-        new LimbSolver().solve(leg, 0, new double[] {0, 1, 0}, goal, HINGE, 0.2, turns);
+        new LimbSolver().solve(leg, 0, new double[] {0, 1, 0}, goal, HINGE, 0.2, 0, turns);
         for (double v : turns) {
           assertThat(v).isFinite();
         }
       }
     }
+  }
+
+  @Test
+  void bonesGrowOnlyWhereTheyMustAndNoFartherThanTheyMay() {
+    LimbSolver solver = new LimbSolver();
+    double[] leg = leg(0.4);
+    double[] root = {0, 1, 0};
+    double[] turns = new double[8];
+    assertThat(solver.solve(leg, 0, root, new double[] {0, 0.3, 0}, HINGE, 0, 0.1, turns))
+        .isLessThan(1e-9);
+    assertThat(solver.grown()).isEqualTo(1);
+    double reached =
+        1 - solver.solve(leg, 0, root, new double[] {0, 0.13, 0}, HINGE, 0, 0.1, turns);
+    assertThat(solver.grown()).isBetween(1.02, 1.1);
+    assertThat(reached).isCloseTo(1, within(1e-9));
+    double short1 = solver.solve(leg, 0, root, new double[] {0, -1, 0}, HINGE, 0, 0.1, turns);
+    assertThat(solver.grown()).isEqualTo(1.1);
+    assertThat(short1).isCloseTo(2 - 1.1 * 0.84, within(0.002));
   }
 }

@@ -12,6 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import waxhand.core.Samples;
+import waxhand.core.body.JointRange;
 import waxhand.core.body.Role;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
@@ -46,10 +47,11 @@ class GoalsTest {
   @ParameterizedTest
   @EnumSource(
       value = LimbGoalPass.Part.class,
-      names = {"LEFT_HAND", "RIGHT_HAND", "LEFT_FOOT", "RIGHT_FOOT", "HEAD", "HIPS"})
+      names = {"LEFT_HAND", "RIGHT_HAND", "LEFT_FOOT", "RIGHT_FOOT", "HEAD", "CHEST", "HIPS"})
   void partsGoWhereTheyAreDriven(LimbGoalPass.Part part) {
     // nobody is taller than he is
-    boolean trunk = part == LimbGoalPass.Part.HEAD || part == LimbGoalPass.Part.HIPS;
+    boolean trunk = part.ordinal() >= LimbGoalPass.Part.HEAD.ordinal();
+    boolean spine = trunk && part != LimbGoalPass.Part.HIPS;
     double x = part == LimbGoalPass.Part.RIGHT_HAND ? 0.04 : -0.04;
     double y = part == LimbGoalPass.Part.HIPS ? -0.05 : trunk ? 0 : 0.03;
     Motion out = run(goal(part, x, y, -0.02), BODY);
@@ -57,13 +59,13 @@ class GoalsTest {
     for (int f = 0; f < 300; f += 23) {
       Vector3d by = place(out, role, f).sub(place(BODY, role, f));
       // a spine bends, but does not stretch
-      Vector3d base = place(BODY, part == LimbGoalPass.Part.HEAD ? Role.SPINE_1 : role, f);
+      Vector3d base = place(BODY, spine ? Role.SPINE_1 : role, f);
       Vector3d was = place(BODY, role, f);
       double stretch =
           trunk
               ? Math.abs(was.distance(base) - new Vector3d(was).add(x, y, -0.02).distance(base))
               : 0;
-      double slack = part == LimbGoalPass.Part.HEAD ? 1.2 * stretch + 0.012 : 0.008;
+      double slack = spine ? 1.2 * stretch + 0.012 : 0.008;
       assertThat(by.distance(x, y, -0.02)).as("frame " + f).isLessThan(slack);
     }
     // and legs that are not driven stay where they stood
@@ -108,6 +110,86 @@ class GoalsTest {
       assertThat(off.isEmpty()).as("what " + part.words() + " reaches").isEqualTo(!told);
       off.forEach(s -> assertThat(s.mm()).isBetween(15.0, 1900.0));
     }
+  }
+
+  /** Hips go first, the spine less, and the hand gets nearer by both. */
+  @Test
+  void theSpineGivesWayTooWhereAnArmFallsShort() {
+    LimbGoalPass far = goal(LimbGoalPass.Part.LEFT_HAND, 0.1, 0.1, 0.35).withGiveWay(0);
+    Motion stiff = run(far, STRAIGHT);
+    Motion soft = run(far.withGiveWay(0.5), STRAIGHT);
+    int spine = STRAIGHT.body().joint(Role.SPINE_1).orElseThrow();
+    double nearer = 0;
+    for (int f = 20; f < 280; f += 20) {
+      Vector3d wanted = place(STRAIGHT, Role.LEFT_HAND, f).add(0.1, 0.1, 0.35);
+      double was = wanted.distance(place(stiff, Role.LEFT_HAND, f));
+      double is = wanted.distance(place(soft, Role.LEFT_HAND, f));
+      nearer += (was - is) / 13;
+      assertThat(is).as("frame " + f).isLessThan(was + 1e-3);
+      for (Role foot : List.of(Role.LEFT_FOOT, Role.RIGHT_FOOT)) {
+        assertThat(place(soft, foot, f).distance(place(STRAIGHT, foot, f))).isLessThan(0.02);
+      }
+    }
+    assertThat(nearer).isGreaterThan(0.03);
+    assertThat(soft.clip().rotation(spine)).isNotSameAs(STRAIGHT.clip().rotation(spine));
+    assertThat(stiff.clip().rotation(spine)).isSameAs(STRAIGHT.clip().rotation(spine));
+    // and neither comes with a jerk
+    for (int f = 1; f < 299; f++) {
+      Vector3d before = moved(soft, Role.CHEST, f - 1);
+      Vector3d after = moved(soft, Role.CHEST, f + 1);
+      Vector3d jerk = before.add(after).sub(moved(soft, Role.CHEST, f).mul(2));
+      assertThat(jerk.length()).as("frame " + f).isLessThan(0.0015);
+    }
+  }
+
+  private static Vector3d moved(Motion out, Role role, int frame) {
+    return place(out, role, frame).sub(place(STRAIGHT, role, frame));
+  }
+
+  @Test
+  void bonesThatMayStretchReachFartherAndKeepTheirLengthElsewhere() {
+    Map<String, Object> settings = new LinkedHashMap<>();
+    settings.put("part", "left foot");
+    settings.put("moveY", -0.07);
+    settings.put("giveWay", 0.0);
+    Motion firm = run(LimbGoalPass.KIND.of(settings), BODY);
+    settings.put("stretch", 0.15);
+    Plate plate =
+        Plate.of("p", LimbGoalPass.KIND.of(settings)).withSpan(new Span(100, 200, 20, 20));
+    Motion grown = plate.apply(BODY, BODY.clip().allFrames(), Work.UNWATCHED);
+    Vector3d wanted = place(BODY, Role.LEFT_FOOT, 150).add(0, -0.07, 0);
+    assertThat(place(firm, Role.LEFT_FOOT, 150).distance(wanted)).isGreaterThan(0.02);
+    assertThat(place(grown, Role.LEFT_FOOT, 150).distance(wanted)).isLessThan(0.003);
+    double shin = place(BODY, Role.LEFT_SHIN, 150).distance(place(BODY, Role.LEFT_FOOT, 150));
+    assertThat(place(grown, Role.LEFT_SHIN, 150).distance(place(grown, Role.LEFT_FOOT, 150)))
+        .isBetween(1.005 * shin, 1.15 * shin);
+    for (int f : new int[] {0, 99, 200, 299}) {
+      assertThat(place(grown, Role.LEFT_FOOT, f)).isEqualTo(place(BODY, Role.LEFT_FOOT, f));
+    }
+    double step = 0;
+    for (int f = 90; f < 210; f++) {
+      step =
+          Math.max(
+              step, place(grown, Role.LEFT_FOOT, f).distance(place(grown, Role.LEFT_FOOT, f - 1)));
+    }
+    assertThat(step).as("eased in").isLessThan(0.03);
+  }
+
+  @Test
+  void aHandIsNotTurnedPastItsRange() {
+    Motion out =
+        run(LimbGoalPass.KIND.of(Map.of("part", "left hand", "turnX", 3.0, "giveWay", 0.0)), BODY);
+    int hand = BODY.body().joint(Role.LEFT_HAND).orElseThrow();
+    JointRange range = JointRange.of(BODY.body(), hand).orElseThrow();
+    double[] q = new double[4];
+    double most = 0;
+    for (int f = 0; f < 300; f += 10) {
+      out.clip().rotation(hand).read(f, q, 0);
+      assertThat(range.swing(q, 0)).isLessThan(range.swingRad() + 1e-6);
+      assertThat(range.twist(q, 0)).isLessThan(range.twistRad() + 1e-6);
+      most = Math.max(most, Math.max(range.swing(q, 0), range.twist(q, 0)));
+    }
+    assertThat(most).isGreaterThan(0.9 * Math.min(range.swingRad(), range.twistRad()));
   }
 
   @Test

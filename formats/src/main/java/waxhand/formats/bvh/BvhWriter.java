@@ -41,6 +41,9 @@ public final class BvhWriter {
    */
   private final BitSet bare = new BitSet();
 
+  /** Joints that move though their file has no positions of them: these are written first. */
+  private final BitSet grown = new BitSet();
+
   private BvhWriter(Clip clip, Unit unit, Up up, Optional<Source> source) {
     this.clip = clip;
     this.beside = source.map(s -> BvhReader.besideOffset(s.raw)).orElseGet(BitSet::new);
@@ -48,6 +51,9 @@ public final class BvhWriter {
     this.up = up;
     this.layout = BvhJoint.layout(clip.skeleton().joints());
     this.source = source;
+    IntStream.range(0, layout.length)
+        .filter(j -> clip.hasTravel(j) && !layout[j].hasPosition())
+        .forEach(grown::set);
   }
 
   /** A clip without a file behind it. */
@@ -114,7 +120,8 @@ public final class BvhWriter {
     boolean ownHierarchy =
         source.isPresent()
             && clip.skeleton().equals(source.get().raw.motion().clip().skeleton())
-            && bare.isEmpty();
+            && bare.isEmpty()
+            && grown.isEmpty();
     if (ownHierarchy) {
       out.copy(source.get().raw.bytes(), 0, source.get().header.hierarchyEnd());
     } else {
@@ -169,8 +176,12 @@ public final class BvhWriter {
         joint.angles().fromQuaternion(q, 0, nearNow, angles);
         System.arraycopy(angles, 0, near[j], 0, 3);
       }
-      if (joint.hasPosition()) {
+      if (joint.hasPosition() || grown.get(j)) {
         place(j, f, p);
+      }
+      for (int axis = 0; grown.get(j) && axis < 3; axis++) {
+        out.text(firstNumber ? "" : " ").number(p[axis] / unit.metres());
+        firstNumber = false;
       }
       int turn = 0;
       for (int i = 0; i < joint.channels().size(); i++) {
@@ -218,7 +229,9 @@ public final class BvhWriter {
   }
 
   private boolean misleads(int j, Frames range) {
-    if (!layout[j].hasPosition() || clip.skeleton().parent(j) < 0 || range.isEmpty()) {
+    if (!layout[j].hasPosition() && !grown.get(j)
+        || clip.skeleton().parent(j) < 0
+        || range.isEmpty()) {
       return false;
     }
     double[] p = new double[3];
@@ -247,11 +260,15 @@ public final class BvhWriter {
     out.text(indent + (depth == 0 ? "ROOT " : "JOINT ") + joint.name() + "\n" + indent + "{\n");
     offset(bare.get(j) ? new Vector3d() : joint.offset(), indent, out);
     StringBuilder channels = new StringBuilder();
+    if (grown.get(j)) {
+      channels.append(" Xposition Yposition Zposition");
+    }
     for (Channel channel : joint.channels()) {
       String axis = channel.name().substring(0, 1);
       channels.append(' ').append(axis).append(channel.isRotation() ? "rotation" : "position");
     }
-    out.text(indent + "\tCHANNELS " + joint.channels().size() + channels + "\n");
+    int count = joint.channels().size() + (grown.get(j) ? 3 : 0);
+    out.text(indent + "\tCHANNELS " + count + channels + "\n");
     for (int child : clip.skeleton().children(j)) {
       joint(child, depth + 1, out);
     }
