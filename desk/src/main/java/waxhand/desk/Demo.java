@@ -1,7 +1,13 @@
 package waxhand.desk;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import waxhand.core.motion.Frames;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.Plate;
+import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Work;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
@@ -12,6 +18,7 @@ import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.bvh.BvhWriter;
 import waxhand.rehearsal.Rehearsal;
+import waxhand.rehearsal.actor.Score;
 import waxhand.rehearsal.damage.Damages;
 import waxhand.rehearsal.scene.Scene;
 
@@ -25,7 +32,11 @@ public final class Demo {
   public static Project project() {
     Project project = Project.empty("Night Ferry");
     for (Scene scene : Scene.values()) {
-      project = project.added(scene.key(), raw(scene, scene.usualSeconds(), RATE_HZ, harm(scene)));
+      Rehearsal take = rehearsed(scene, scene.usualSeconds(), RATE_HZ, harm(scene));
+      project = project.added(scene.key(), raw(take));
+      String id = project.takes().get(project.takes().size() - 1).id();
+      Chain things = new Chain(things(take));
+      project = project.changed(id, t -> t.withChain(things));
     }
     return project;
   }
@@ -47,16 +58,71 @@ public final class Demo {
     return harm;
   }
 
-  /** One short take, made at once. */
-  static Project sample() {
-    return Project.empty("sample").added("sample", raw(Scene.DECK_WALK, 1, 30, Damages.USUAL));
+  /**
+   * What the deckhand acts against, as plates: what stands about, and the crate that is carried.
+   */
+  private static List<Plate> things(Rehearsal take) {
+    List<Plate> plates = new ArrayList<>();
+    for (Score.Thing thing : take.things()) {
+      String name =
+          take.things().size() > 1 ? thing.name() + " " + (plates.size() + 1) : thing.name();
+      PropPass prop =
+          PropPass.KIND
+              .of(Map.of("form", "cylinder", "colour", "moss"))
+              .withName(name)
+              .withSize(new PropPass.Triple(thing.width(), thing.height(), thing.width()))
+              .withPlace(new PropPass.Triple(thing.x(), 0, thing.z()));
+      plates.add(plate(plates.size(), prop));
+    }
+    List<PropPass.Hold> holds = holds(take);
+    if (!holds.isEmpty() && take.scene() == Scene.CRATE_LIFT) {
+      PropPass crate =
+          PropPass.KIND
+              .of(Map.of("start", "where hands take it", "width", 0.42, "height", 0.42))
+              .withHolds(holds);
+      plates.add(plate(plates.size(), crate));
+    }
+    return plates;
   }
 
-  private static RawTake raw(Scene scene, double seconds, double rateHz, Map<String, Double> harm) {
-    Rehearsal.Order order = new Rehearsal.Order(scene, seconds, rateHz, SEED, 1.78, false, harm);
-    byte[] bytes = BvhWriter.write(Rehearsal.of(order).raw(), Unit.CM, Up.Y);
+  private static Plate plate(int number, PropPass prop) {
+    String name = prop.name();
+    return Plate.of("prop-" + (number + 1), prop)
+        .withName(Character.toUpperCase(name.charAt(0)) + name.substring(1));
+  }
+
+  /** While both hands have the crate. */
+  private static List<PropPass.Hold> holds(Rehearsal take) {
+    List<PropPass.Hold> holds = new ArrayList<>();
+    int grabbed = -1;
+    int frames = take.raw().frames();
+    for (Score.Event event : take.events()) {
+      int frame = Math.min(frames - 1, (int) Math.round(event.time() * take.raw().rateHz()));
+      if (event.kind().equals("grab") && event.part().equals("right-hand")) {
+        grabbed = frame;
+      } else if (event.kind().equals("release") && grabbed >= 0 && frame > grabbed) {
+        holds.add(new PropPass.Hold(PropPass.Holder.BOTH_HANDS, new Frames(grabbed, frame)));
+        grabbed = -1;
+      }
+    }
+    return holds;
+  }
+
+  /** One short take, made at once. */
+  static Project sample() {
+    return Project.empty("sample")
+        .added("sample", raw(rehearsed(Scene.DECK_WALK, 1, 30, Damages.USUAL)));
+  }
+
+  private static Rehearsal rehearsed(
+      Scene scene, double seconds, double rateHz, Map<String, Double> harm) {
+    return Rehearsal.of(new Rehearsal.Order(scene, seconds, rateHz, SEED, 1.78, false, harm));
+  }
+
+  private static RawTake raw(Rehearsal take) {
+    byte[] bytes = BvhWriter.write(take.raw(), Unit.CM, Up.Y);
     try {
-      return TakeFiles.read(scene.key() + ".bvh", bytes, Reading.GUESS, Work.UNWATCHED);
+      return TakeFiles.read(take.scene().key() + ".bvh", bytes, Reading.GUESS, Work.UNWATCHED);
     } catch (FormatException e) {
       throw new IllegalStateException("a rehearsed take can be read", e);
     }

@@ -90,6 +90,22 @@ class PlantsOnRehearsalTest {
             });
   }
 
+  /** What counts as slow and low is measured by the take's own jitter. */
+  @Test
+  void fourTimesTheJitterDoesNotHideContacts() {
+    ContactScore score = new ContactScore(Map.of());
+    for (Scene scene : List.of(Scene.DECK_WALK, Scene.CRATE_LIFT, Scene.LINE_HAUL)) {
+      Rehearsal take =
+          Rehearsal.of(
+              new Rehearsal.Order(
+                  scene, 14, 120, 77, 1.8, false, Map.of("jitter", 4.0, "drift", 1.0)));
+      Motion raw = Motion.of(take.raw());
+      score =
+          score.plus(ContactScore.of(found(raw), feet(take.contacts()), raw.clip().frames(), 120));
+    }
+    score.parts().forEach((p, c) -> assertThat(c.f1()).as(p.words()).isGreaterThan(0.92));
+  }
+
   /** A few joints' noise and a slide of 10 cm do not hide a contact. */
   @Test
   void slidingFeetStillTouch() {
@@ -294,7 +310,7 @@ class PlantsOnRehearsalTest {
             OptionalDouble.of(-3),
             0.2,
             0,
-            new PlantsPass.Ways(1, 1),
+            new PlantsPass.Ways(1, 1, 0),
             List.of(),
             List.of(),
             java.util.Optional.empty());

@@ -38,6 +38,20 @@ final class ContactSearch {
   /** Turning is told over this time to either side, seconds. */
   private static final double TURN_S = 0.05;
 
+  /**
+   * Hands and knees are laid down and lifted gently, so they count as resting only at this share of
+   * the height and speed of feet.
+   */
+  private static final double GENTLE = 0.6;
+
+  /** Nearer than this it matters on which side of a thing a part is, metres. */
+  private static final double BESIDE = 0.2;
+
+  private static final double STEP = 1e-3;
+
+  /** A surface is beneath a part that gets away from it by so much of what it rises. */
+  private static final double UPRIGHT = 0.6;
+
   private final ContactSettings settings;
   private final List<Surface> surfaces;
   private final Courses courses;
@@ -89,26 +103,46 @@ final class ContactSearch {
   /** Log odds of rest against movement, by frame. */
   private void evidence(ContactPart part, double[] wander, double[] dest) {
     double radius = points.get(part).radiusM();
+    double strict = part.isSole() ? 1 : GENTLE;
     double[][] course = courses.of(part);
     double[] speed = courses.speed(part);
+    double noiseM = courses.noiseM(part);
+    double noiseMs = courses.noiseMs(part);
     for (int n = 0; n < dest.length; n++) {
-      double over = over(n, course) - radius - (part.isSole() ? wander[n] : 0);
-      double high = over / settings.heightM();
-      high = high > 0 ? high : high / DEEP;
-      double quick = speed[n] / settings.speedMs();
-      dest[n] = Math.max(-MOST_AGAINST, 1 - high * high - quick * quick);
+      double over = over(n, course, part.isHand()) - radius - (part.isSole() ? wander[n] : 0);
+      double high = beyond(over > 0 ? over : over / DEEP, strict * settings.heightM(), noiseM);
+      double quick = beyond(speed[n], strict * settings.speedMs(), noiseMs);
+      dest[n] = Math.max(-MOST_AGAINST, 1 - high - quick);
     }
   }
 
-  private double over(int frame, double[][] course) {
+  /** Square of a value in the measure of what is allowed, with what noise does to it left out. */
+  private static double beyond(double value, double allowed, double noise) {
+    double noise2 = noise * noise;
+    return Math.max(0, value * value - noise2) / (allowed * allowed + noise2);
+  }
+
+  /**
+   * Height over the nearest surface.
+   *
+   * @param sides whether a part may also lean on the side of a thing
+   */
+  private double over(int frame, double[][] course, boolean sides) {
+    double x = course[0][frame];
+    double y = course[1][frame];
+    double z = course[2][frame];
     double least = Double.POSITIVE_INFINITY;
     for (Surface surface : surfaces) {
-      least =
-          Math.min(
-              least,
-              surface.over(first + frame, course[0][frame], course[1][frame], course[2][frame]));
+      double over = surface.over(first + frame, x, y, z);
+      if (over < least && (sides || over > BESIDE || isBeneath(surface, frame, x, y, z, over))) {
+        least = over;
+      }
     }
     return least;
+  }
+
+  private boolean isBeneath(Surface surface, int frame, double x, double y, double z, double over) {
+    return surface.over(first + frame, x, y + STEP, z) - over > UPRIGHT * STEP;
   }
 
   /** The most likely sequence of states. */
@@ -188,7 +222,7 @@ final class ContactSearch {
         double[][] course = courses.of(part);
         for (int n = 0; n < count; n++) {
           if (rests.get(part)[n]) {
-            sum[n] += over(n, course);
+            sum[n] += over(n, course, false);
             weight[n]++;
           }
         }

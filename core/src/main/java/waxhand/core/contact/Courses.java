@@ -1,8 +1,10 @@
 package waxhand.core.contact;
 
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.IntStream;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Motion;
@@ -24,9 +26,16 @@ final class Courses {
   /** Speed is taken over this time to either side, seconds. */
   private static final double PACE = 0.025;
 
+  /** Speed of jitter that is slower than what is kept, as a share of that of its fastest. */
+  private static final double NOISE_PACE = 1.3;
+
+  /** At most this many frames tell how much jitter there is. */
+  private static final int SAMPLES = 4000;
+
   private static final int BLOCK = 2048;
 
   private final Map<ContactPart, double[][]> smooth = new EnumMap<>(ContactPart.class);
+  private final Map<ContactPart, Double> noises = new ConcurrentHashMap<>();
   private final Map<ContactPart, double[]> speeds = new EnumMap<>(ContactPart.class);
 
   /**
@@ -34,7 +43,8 @@ final class Courses {
    */
   Courses(Map<ContactPart, double[][]> places, double rateHz) {
     smooth.putAll(places);
-    smooth.values().parallelStream().forEach(course -> calm(course, rateHz));
+    smooth.entrySet().parallelStream()
+        .forEach(e -> noises.put(e.getKey(), calm(e.getValue(), rateHz)));
     smooth.forEach((part, course) -> speeds.put(part, speed(course, rateHz)));
   }
 
@@ -70,8 +80,10 @@ final class Courses {
     }
   }
 
-  private static void calm(double[][] course, double rateHz) {
+  /** Takes jitter out; returns how much is left of it, metres along one axis. */
+  private static double calm(double[][] course, double rateHz) {
     int count = course[0].length;
+    double taken = 0;
     int half = (int) Math.max(1, Math.round(CALM * rateHz));
     double[] calm = new double[count];
     Butterworth low = rateHz > 2.5 * KEPT_HZ ? new Butterworth(rateHz, KEPT_HZ, 2) : null;
@@ -81,8 +93,27 @@ final class Courses {
       if (low != null) {
         low.smooth(calm, count, 1, work);
       }
+      taken += square(middleApart(axis, calm, count)) / course.length;
       System.arraycopy(calm, 0, axis, 0, count);
     }
+    // of white noise so much of its power is slower than what is kept
+    double kept = Math.min(1, 2 * KEPT_HZ / rateHz);
+    return Math.sqrt(taken * kept / Math.max(0.1, 1 - kept));
+  }
+
+  /** Standard deviation of what two courses differ by, wild frames aside (its median absolute). */
+  private static double middleApart(double[] a, double[] b, int count) {
+    int step = Math.max(1, count / SAMPLES);
+    double[] apart = new double[(count + step - 1) / step];
+    for (int n = 0; n < apart.length; n++) {
+      apart[n] = Math.abs(a[n * step] - b[n * step]);
+    }
+    Arrays.sort(apart);
+    return apart.length == 0 ? 0 : 1.4826 * apart[apart.length / 2];
+  }
+
+  private static double square(double value) {
+    return value * value;
   }
 
   private static double[] speed(double[][] course, double rateHz) {
@@ -117,6 +148,16 @@ final class Courses {
   /** Place of a part without jitter: x, y, z, each by frame, metres. Not to be modified. */
   double[][] of(ContactPart part) {
     return smooth.get(part);
+  }
+
+  /** How much jitter is left in its place, metres along one axis. */
+  double noiseM(ContactPart part) {
+    return noises.get(part);
+  }
+
+  /** How fast that jitter makes it seem, m/s. */
+  double noiseMs(ContactPart part) {
+    return NOISE_PACE * 2 * Math.PI * KEPT_HZ * noiseM(part);
   }
 
   /** Its speed by frame, m/s. Not to be modified. */

@@ -27,6 +27,7 @@ import waxhand.core.props.Shape;
  * @param name by which other passes call it
  * @param form box, cylinder, ball, platform or mesh
  * @param sizeM width, height and depth, metres
+ * @param atHands whether it begins where the first hands take it; else where it is placed
  * @param placeM middle of its base, metres
  * @param headingRad turn about the vertical, to the left
  * @param colour in words
@@ -38,6 +39,7 @@ public record PropPass(
     String name,
     String form,
     Triple sizeM,
+    boolean atHands,
     Triple placeM,
     double headingRad,
     String colour,
@@ -76,8 +78,18 @@ public record PropPass(
   /** A thing is held over some frames. */
   public record Hold(Holder by, Frames frames) {}
 
+  /** What hands take so near over the floor stands on it, metres. */
+  private static final double STANDS = 0.3;
+
+  /** What is let go so near to the floor comes to stand on it, metres. */
+  private static final double LET_GO = 0.1;
+
+  /** Within this time, seconds. */
+  private static final double SET_DOWN_S = 0.15;
+
   private static final String MESH = "mesh";
   private static final List<String> FORMS = List.of("box", "cylinder", "ball", "platform", MESH);
+  private static final List<String> STARTS = List.of("as placed", "where hands take it");
   private static final List<String> COLOURS = List.of("slate", "moss", "clay", "sand");
 
   public static final PassKind<PropPass> KIND =
@@ -89,6 +101,7 @@ public record PropPass(
               "crate",
               "box",
               new Triple(0.4, 0.3, 0.3),
+              false,
               new Triple(0, 0, 0.6),
               0,
               "slate",
@@ -120,6 +133,13 @@ public record PropPass(
               size("width", "Width", s -> s.x, (s, v) -> new Triple(v, s.y, s.z)),
               size("height", "Height", s -> s.y, (s, v) -> new Triple(s.x, v, s.z)),
               size("depth", "Depth", s -> s.z, (s, v) -> new Triple(s.x, s.y, v)),
+              new Setting.Choice<>(
+                  "start",
+                  "Begins",
+                  STARTS,
+                  "Where it is placed, or where the hands that hold it first take it.",
+                  p -> STARTS.get(p.atHands ? 1 : 0),
+                  (p, v) -> p.withAtHands(v.equals(STARTS.get(1)))),
               place("placeX", "Place x", s -> s.x, (s, v) -> new Triple(v, s.y, s.z)),
               place("placeY", "Place y", s -> s.y, (s, v) -> new Triple(s.x, v, s.z)),
               place("placeZ", "Place z", s -> s.z, (s, v) -> new Triple(s.x, s.y, v)),
@@ -199,6 +219,7 @@ public record PropPass(
         otherName,
         otherForm,
         sizeM,
+        atHands,
         placeM,
         headingRad,
         otherColour,
@@ -213,26 +234,32 @@ public record PropPass(
 
   public PropPass withSize(Triple other) {
     return new PropPass(
-        name, form, other, placeM, headingRad, colour, holds, mesh, Optional.empty());
+        name, form, other, atHands, placeM, headingRad, colour, holds, mesh, Optional.empty());
   }
 
   public PropPass withPlace(Triple other) {
     return new PropPass(
-        name, form, sizeM, other, headingRad, colour, holds, mesh, Optional.empty());
+        name, form, sizeM, false, other, headingRad, colour, holds, mesh, Optional.empty());
   }
 
   private PropPass withHeading(double otherRad) {
-    return new PropPass(name, form, sizeM, placeM, otherRad, colour, holds, mesh, Optional.empty());
+    return new PropPass(
+        name, form, sizeM, atHands, placeM, otherRad, colour, holds, mesh, Optional.empty());
+  }
+
+  private PropPass withAtHands(boolean other) {
+    return new PropPass(
+        name, form, sizeM, other, placeM, headingRad, colour, holds, mesh, Optional.empty());
   }
 
   public PropPass withHolds(List<Hold> others) {
     return new PropPass(
-        name, form, sizeM, placeM, headingRad, colour, others, mesh, Optional.empty());
+        name, form, sizeM, atHands, placeM, headingRad, colour, others, mesh, Optional.empty());
   }
 
   private PropPass withMesh(Optional<LoadedMesh> other) {
     return new PropPass(
-        name, form, sizeM, placeM, headingRad, colour, holds, other, Optional.empty());
+        name, form, sizeM, atHands, placeM, headingRad, colour, holds, other, Optional.empty());
   }
 
   /** In the form and size of a mesh. */
@@ -248,15 +275,29 @@ public record PropPass(
 
   /** Placed so that its middle is between both hands in a frame; empty without hands. */
   public Optional<PropPass> betweenHands(Motion in, int frame) {
-    Grip grip = new Grip(in);
-    if (!grip.has(Holder.BOTH_HANDS)) {
+    double[] pose = new double[7];
+    if (!at(new Grip(in), Holder.BOTH_HANDS, Math.min(frame, in.clip().frames() - 1), pose)) {
       return Optional.empty();
     }
-    double[] pose = new double[7];
-    grip.pose(Holder.BOTH_HANDS, Math.min(frame, in.clip().frames() - 1), pose);
     double heading = 2 * Math.atan2(pose[4], pose[6]);
-    Triple base = new Triple(pose[0], pose[1] - shape().size()[1] / 2, pose[2]);
-    return Optional.of(withPlace(base).withHeading(Math.IEEEremainder(heading, 2 * Math.PI)));
+    return Optional.of(
+        withPlace(new Triple(pose[0], pose[1], pose[2]))
+            .withHeading(Math.IEEEremainder(heading, 2 * Math.PI)));
+  }
+
+  /** The pose in which its middle is in some hands, upright; false without those. */
+  private boolean at(Grip grip, Holder by, int frame, double[] pose) {
+    if (!grip.has(by)) {
+      return false;
+    }
+    grip.pose(by, frame, pose);
+    pose[1] -= shape().size()[1] / 2;
+    double heading = by == Holder.BOTH_HANDS ? 2 * Math.atan2(pose[4], pose[6]) : headingRad;
+    pose[3] = 0;
+    pose[4] = Math.sin(heading / 2);
+    pose[5] = 0;
+    pose[6] = Math.cos(heading / 2);
+    return true;
   }
 
   private static Map<String, Object> plain(Hold hold) {
@@ -315,6 +356,12 @@ public record PropPass(
   }
 
   @Override
+  public boolean uses(String key) {
+    return !(atHands && !holds.isEmpty())
+        || !List.of("placeX", "placeY", "placeZ", "headingRad").contains(key);
+  }
+
+  @Override
   public boolean isSettled() {
     return made.isPresent();
   }
@@ -326,7 +373,7 @@ public record PropPass(
     }
     Prop prop = new Prop(name, shape(), colour, path(in));
     return new PropPass(
-        name, form, sizeM, placeM, headingRad, colour, holds, mesh, Optional.of(prop));
+        name, form, sizeM, atHands, placeM, headingRad, colour, holds, mesh, Optional.of(prop));
   }
 
   @Override
@@ -368,9 +415,17 @@ public record PropPass(
     now[4] = Math.sin(headingRad / 2);
     now[6] = Math.cos(headingRad / 2);
     Grip grip = new Grip(in);
+    double floor = holds.isEmpty() ? 0 : Floor.rounded(in);
+    if (atHands && !holds.isEmpty()) {
+      Hold first = holds.get(0);
+      at(grip, first.by, Math.min(first.frames.from(), clip.frames() - 1), now);
+      // hands hold a thing that stands higher or lower than at its middle
+      now[1] = Math.abs(now[1] - floor) < STANDS ? floor : now[1];
+    }
     double[] hand = new double[7];
     double[] inHand = new double[7];
     int next = 0;
+    int freed = -clip.frames();
     Hold held = null;
     for (int f = 0; f < clip.frames(); f++) {
       while (next < holds.size() && holds.get(next).frames.from() <= f) {
@@ -385,11 +440,24 @@ public record PropPass(
         grip.pose(held.by, f, hand);
         within(hand, inHand, now);
       } else {
+        if (held != null) {
+          freed = f;
+        }
         held = null;
+        setDown(now, f - freed, clip.rateHz(), floor);
       }
       System.arraycopy(now, 0, path, 7 * f, 7);
     }
     return PropPath.adopt(path);
+  }
+
+  /** What is let go just over the floor, or just in it, comes to stand on it within a while. */
+  private static void setDown(double[] now, int frames, double rateHz, double floor) {
+    double left = SET_DOWN_S * rateHz - frames;
+    double off = now[1] - floor;
+    if (left > 0 && Math.abs(off) < LET_GO) {
+      now[1] = left <= 1 ? floor : now[1] - 2 * off / (left + 1);
+    }
   }
 
   /** The pose of {@code b} seen from {@code a}. Modified: dest. */

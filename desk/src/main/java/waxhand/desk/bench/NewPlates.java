@@ -60,7 +60,7 @@ final class NewPlates {
   }
 
   /** Contacts rest on things, so things come before them. */
-  private static int beforePlants(Chain chain, int otherwise) {
+  static int beforePlants(Chain chain, int otherwise) {
     for (int k = 0; k < chain.size(); k++) {
       if (chain.plates().get(k).pass().kind() == PlantsPass.KIND) {
         return k;

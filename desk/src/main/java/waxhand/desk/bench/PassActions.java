@@ -12,6 +12,7 @@ import waxhand.core.passes.Chain;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.Plate;
+import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Span;
 import waxhand.core.plants.Plant;
 import waxhand.desk.command.Commands;
@@ -50,8 +51,9 @@ final class PassActions {
         () -> {
           session.editChain("first pass", null, PassActions::withFirstPass);
           // what is added next comes after all of it
-          int last = Recipe.firstPass().chain().size() - 1;
-          session.plateIdProperty().set(Optional.of(session.chain().plates().get(last).id()));
+          List<Plate> first = Recipe.firstPass().chain().plates();
+          String last = "first-" + first.get(first.size() - 1).id();
+          session.plateIdProperty().set(Optional.of(last));
         });
     Set<Character> taken = new HashSet<>();
     for (PassKind<?> kind : PassKinds.ALL) {
@@ -296,13 +298,17 @@ final class PassActions {
   }
 
   /** The first pass in front of what is there; an earlier first pass gives way to it. */
+  /** Things of the artist's come before Plants, since contacts rest on them; the rest behind it. */
   private static Chain withFirstPass(Chain chain) {
     List<Plate> plates = new ArrayList<>();
     for (Plate plate : Recipe.firstPass().chain().plates()) {
       plates.add(plate.withId("first-" + plate.id()));
     }
     List<String> ids = plates.stream().map(Plate::id).toList();
-    chain.plates().stream().filter(p -> !ids.contains(p.id())).forEach(plates::add);
+    List<Plate> own = chain.plates().stream().filter(p -> !ids.contains(p.id())).toList();
+    own.stream().filter(p -> p.pass().kind() != PropPass.KIND).forEach(plates::add);
+    int at = NewPlates.beforePlants(new Chain(plates), plates.size());
+    plates.addAll(at, own.stream().filter(p -> p.pass().kind() == PropPass.KIND).toList());
     return new Chain(plates);
   }
 }

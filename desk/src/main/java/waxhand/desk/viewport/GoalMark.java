@@ -57,7 +57,7 @@ record GoalMark(
     if (plate.get().pass() instanceof LimbGoalPass goal) {
       return goal(goal, plate.get(), in, out, Math.min(frame, in.clip().frames() - 1));
     }
-    if (plate.get().pass() instanceof PropPass prop) {
+    if (plate.get().pass() instanceof PropPass prop && prop.uses("placeX")) {
       return out.prop(prop.name()).map(p -> prop(p, frame));
     }
     return Optional.empty();
