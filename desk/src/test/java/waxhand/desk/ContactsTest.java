@@ -3,6 +3,8 @@ package waxhand.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -255,7 +257,7 @@ class ContactsTest extends DeskTest {
 
   @Test
   void bothHandsAreTiedToACrateTheyCarry() throws Exception {
-    interact(() -> session.reset(Demo.project(), Optional.empty()));
+    interact(() -> session.reset(demo(), Optional.empty()));
     interact(() -> session.choose("take-2"));
     untilWorkedOut();
     run("first-pass");
@@ -336,6 +338,122 @@ class ContactsTest extends DeskTest {
             t -> assertThat(t.chain().plates()).anyMatch(p -> p.pass() instanceof PlantsPass))
         .filteredOn(t -> !t.id().equals("take-1"))
         .allSatisfy(
-            t -> assertThat(((PlantsPass) t.chain().plates().get(0).pass()).kept()).isEmpty());
+            t ->
+                assertThat(t.chain().plates())
+                    .filteredOn(p -> p.pass() instanceof PlantsPass)
+                    .allSatisfy(p -> assertThat(((PlantsPass) p.pass()).kept()).isEmpty()));
+  }
+
+  // ---- things and what rests on them ---------------------------------------------------------
+
+  private void openTake(String id) throws Exception {
+    openDemo();
+    interact(() -> session.choose(id));
+    untilWorkedOut();
+    run("first-pass");
+    untilWorkedOut();
+    until(() -> contacts().stateProperty().get().plateId().isPresent() && !plants().isEmpty());
+  }
+
+  /** The crate of the demo is there, is picked in the view, and hands are tied to it at once. */
+  @Test
+  void theCrateIsPickedInTheViewAndHandsAreTiedToIt() throws Exception {
+    openTake("take-2");
+    interact(() -> session.seek(520));
+    run("view-front");
+    double[] pose = new double[7];
+    result().prop("crate").orElseThrow().path().read(520, pose, 0);
+    assertThat(pose[1]).as("it is carried").isGreaterThan(0.3);
+    clickOn(onView(lookup("#view-front").query(), new double[] {pose[0], pose[1] + 0.1, pose[2]}));
+    assertThat(plate().pass()).isInstanceOf(PropPass.class);
+    assertThat(session.chain().plates().get(5).pass()).as("behind Plants").isSameAs(plate().pass());
+    run("add-tether");
+    untilWorkedOut();
+    assertThat(lookup("#complaint").queryLabeled().getText()).isEmpty();
+    double least = 9;
+    double most = 0;
+    for (int f = 400; f < 700; f += 20) {
+      WorldPose now = new WorldPose(result().clip().skeleton());
+      now.solve(result().clip(), f);
+      result().prop("crate").orElseThrow().path().read(f, pose, 0);
+      int j = result().body().joint(Role.LEFT_HAND).orElseThrow();
+      double far =
+          Math.hypot(Math.hypot(now.x(j) - pose[0], now.y(j) - pose[1]), now.z(j) - pose[2]);
+      least = Math.min(least, far);
+      most = Math.max(most, far);
+    }
+    assertThat(most - least).isLessThan(0.002);
+  }
+
+  /** A hand's print lies on top of the bollard; moved, the hand goes along. */
+  @Test
+  void aPalmPrintIsMovedOnTheBollard() throws Exception {
+    openTake("take-5");
+    Plant hand = first(ContactPart.LEFT_HAND, 300);
+    int middle = (hand.frames().from() + hand.frames().to()) / 2;
+    interact(() -> session.seek(middle));
+    interact(() -> contacts().choose(List.of(hand)));
+    run("view-top");
+    double[] before = place(ContactPart.LEFT_HAND, middle);
+    Point2D grip = onView(lookup("#view-top").query(), before);
+    drag(grip, MouseButton.PRIMARY).dropTo(grip.add(12, 0));
+    untilWorkedOut();
+    double[] after = place(ContactPart.LEFT_HAND, middle);
+    double by = Math.hypot(after[0] - before[0], after[2] - before[2]);
+    assertThat(by).isBetween(0.01, 0.3);
+    // on the bollard still
+    assertThat(after[1]).isCloseTo(before[1], within(5e-3));
+    assertThat(session.undoName()).contains("move print");
+  }
+
+  @Test
+  void aThingFromAFileStandsInTheTakeAndABadOneIsToldOf() throws Exception {
+    openDemo();
+    Path folder = Files.createTempDirectory("things");
+    Path good = folder.resolve("hatch.gltf");
+    Files.writeString(good, HATCH.replace('\'', '"'));
+    interact(() -> bench.files().openAny(List.of(good)));
+    until(() -> session.plate().isPresent());
+    untilWorkedOut();
+    assertThat(plate().name()).contains("hatch");
+    assertThat(result().prop("hatch").orElseThrow().shape().size()).containsExactly(1, 1, 1);
+    Path bad = folder.resolve("torn.glb");
+    Files.writeString(bad, "glTF but not for long");
+    interact(() -> bench.files().openAny(List.of(bad)));
+    until(() -> lookup(".wh-notice").queryAll().size() > 0);
+    assertThat(session.chain().size()).isEqualTo(1);
+  }
+
+  /** One metre square and high: a corner of four triangles. */
+  private static final String HATCH =
+      "{'asset':{'version':'2.0'},'meshes':[{'primitives':[{'attributes':{'POSITION':0},"
+          + "'indices':1}]}],'accessors':[{'bufferView':0,'componentType':5126,'count':4,"
+          + "'type':'VEC3'},{'bufferView':1,'componentType':5121,'count':12,'type':'SCALAR'}],"
+          + "'bufferViews':[{'buffer':0,'byteLength':48},{'buffer':0,'byteOffset':48,"
+          + "'byteLength':12}],'buffers':[{'byteLength':60,'uri':'data:;base64,"
+          + "AAAAAAAAAAAAAAAAAACAPwAAAAAAAAAAAAAAAAAAgD8AAAAAAAAAAAAAAAAAAIA/AAIBAAEDAAMCAQID"
+          + "'}]}";
+
+  /** How much the body gives way is dragged beside the hips. */
+  @Test
+  void givingWayIsDraggedBesideTheHips() throws Exception {
+    firstPass();
+    select(Role.LEFT_HAND);
+    interact(() -> session.seek(500));
+    run("add-limb-goal");
+    untilWorkedOut();
+    run("view-front");
+    Motion m = result();
+    WorldPose pose = new WorldPose(m.clip().skeleton());
+    pose.solve(m.clip(), 500);
+    int hips = m.body().joint(Role.HIPS).orElseThrow();
+    Node view = lookup("#view-front").query();
+    Point2D at = onView(view, new double[] {pose.x(hips), pose.y(hips), pose.z(hips)});
+    double before = ((LimbGoalPass) plate().pass()).giveWay();
+    // away from the hand
+    drag(at.add(-70, 0), MouseButton.PRIMARY).dropTo(at.add(-70, -20));
+    untilWorkedOut();
+    assertThat(((LimbGoalPass) plate().pass()).giveWay())
+        .isCloseTo(before + 20 / 60.0, within(0.1));
   }
 }

@@ -19,6 +19,7 @@ import waxhand.core.motion.Motion;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.SmoothMethod;
 import waxhand.core.passes.SmoothPass;
+import waxhand.core.project.Project;
 import waxhand.desk.bench.Bench;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
@@ -28,6 +29,7 @@ import waxhand.desk.theme.Theme;
 abstract class DeskTest extends ApplicationTest {
   Bench bench;
   Session session;
+  private static Project demo;
 
   @Override
   public void start(Stage stage) throws Exception {
@@ -68,8 +70,15 @@ abstract class DeskTest extends ApplicationTest {
                 && bench.sketch().map(s -> s.chain().equals(session.chain())).orElse(false));
   }
 
+  /** Rehearsed once a class: it never changes. */
+  static synchronized Project demo() {
+    demo = demo == null ? Demo.project() : demo;
+    return demo;
+  }
+
   void openDemo() throws Exception {
-    interact(() -> session.reset(Demo.project(), Optional.empty()));
+    Project project = demo();
+    interact(() -> session.reset(project, Optional.empty()));
     untilWorkedOut();
   }
 

@@ -239,7 +239,7 @@ public record PropPass(
 
   public PropPass withPlace(Triple other) {
     return new PropPass(
-        name, form, sizeM, false, other, headingRad, colour, holds, mesh, Optional.empty());
+        name, form, sizeM, atHands, other, headingRad, colour, holds, mesh, Optional.empty());
   }
 
   private PropPass withHeading(double otherRad) {
@@ -281,7 +281,8 @@ public record PropPass(
     }
     double heading = 2 * Math.atan2(pose[4], pose[6]);
     return Optional.of(
-        withPlace(new Triple(pose[0], pose[1], pose[2]))
+        withAtHands(false)
+            .withPlace(new Triple(pose[0], pose[1], pose[2]))
             .withHeading(Math.IEEEremainder(heading, 2 * Math.PI)));
   }
 

@@ -298,7 +298,10 @@ final class PassActions {
   }
 
   /** The first pass in front of what is there; an earlier first pass gives way to it. */
-  /** Things of the artist's come before Plants, since contacts rest on them; the rest behind it. */
+  /**
+   * Things that stand come before Plants, since contacts rest on them; the artist's other plates,
+   * things that are carried among them, behind it.
+   */
   private static Chain withFirstPass(Chain chain) {
     List<Plate> plates = new ArrayList<>();
     for (Plate plate : Recipe.firstPass().chain().plates()) {
@@ -306,9 +309,13 @@ final class PassActions {
     }
     List<String> ids = plates.stream().map(Plate::id).toList();
     List<Plate> own = chain.plates().stream().filter(p -> !ids.contains(p.id())).toList();
-    own.stream().filter(p -> p.pass().kind() != PropPass.KIND).forEach(plates::add);
+    own.stream().filter(p -> !stands(p)).forEach(plates::add);
     int at = NewPlates.beforePlants(new Chain(plates), plates.size());
-    plates.addAll(at, own.stream().filter(p -> p.pass().kind() == PropPass.KIND).toList());
+    plates.addAll(at, own.stream().filter(PassActions::stands).toList());
     return new Chain(plates);
+  }
+
+  private static boolean stands(Plate plate) {
+    return plate.pass() instanceof PropPass prop && prop.holds().isEmpty();
   }
 }

@@ -14,6 +14,8 @@ import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import waxhand.core.motion.Frames;
+import waxhand.core.passes.Chain;
+import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
 import waxhand.core.passes.PropPass.Hold;
@@ -189,14 +191,30 @@ final class HoldsPicture implements PassPicture {
     return cut;
   }
 
+  /** What is carried goes along with the planted body, so its plate comes behind Plants. */
   private void edit(String name, UnaryOperator<List<Hold>> change) {
-    session.editPlate(
+    session.editChain(
         name,
         null,
-        plateId,
-        p -> {
-          PropPass prop = (PropPass) p.pass();
-          return p.withPass(prop.withHolds(change.apply(new ArrayList<>(prop.holds()))));
+        chain -> {
+          Chain changed =
+              chain.changed(
+                  plateId,
+                  p -> {
+                    PropPass prop = (PropPass) p.pass();
+                    return p.withPass(prop.withHolds(change.apply(new ArrayList<>(prop.holds()))));
+                  });
+          int plants = lastPlants(changed);
+          boolean before = changed.indexOf(plateId).orElseThrow() < plants;
+          return before ? changed.moved(plateId, plants) : changed;
         });
+  }
+
+  private static int lastPlants(Chain chain) {
+    int last = -1;
+    for (int k = 0; k < chain.size(); k++) {
+      last = chain.plates().get(k).pass() instanceof PlantsPass ? k : last;
+    }
+    return last;
   }
 }

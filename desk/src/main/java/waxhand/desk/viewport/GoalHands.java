@@ -66,22 +66,7 @@ final class GoalHands implements Grips {
   }
 
   private static boolean gives(View view, GoalMark m, double x, double y) {
-    double[] p = new double[3];
-    return m.gives()
-        .map(
-            g ->
-                view.camera()
-                        .project(
-                            g.hips().x,
-                            g.hips().y,
-                            g.hips().z,
-                            view.getWidth(),
-                            view.getHeight(),
-                            p)
-                    && Math.abs(x - p[0] - GoalMark.Gives.ASIDE_PX) < GRIP_PX + 3
-                    && Math.abs(y - p[1] - (0.5 - g.share()) * GoalMark.Gives.LENGTH_PX)
-                        < GRIP_PX + 3)
-        .orElse(false);
+    return m.knob(view).map(k -> Math.hypot(x - k[0], y - k[1]) < GRIP_PX + 3).orElse(false);
   }
 
   private static boolean near(View view, Vector3d place, double x, double y) {

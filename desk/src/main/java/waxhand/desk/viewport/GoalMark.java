@@ -33,8 +33,26 @@ record GoalMark(
     /** Length of the scale beside the hips, pixels. */
     static final double LENGTH_PX = 60;
 
-    /** How far to the right of the hips it stands, pixels. */
-    static final double ASIDE_PX = 58;
+    /** How far beside the hips it stands, on the side away from what is driven, pixels. */
+    static final double ASIDE_PX = 70;
+  }
+
+  /** Where the knob of the scale is in a view, x and y in pixels; empty where none is. */
+  Optional<double[]> knob(View view) {
+    double[] hips = new double[3];
+    double[] driven = new double[3];
+    Camera camera = view.camera();
+    double w = view.getWidth();
+    double h = view.getHeight();
+    return gives
+        .filter(g -> camera.project(g.hips().x, g.hips().y, g.hips().z, w, h, hips))
+        .filter(g -> camera.project(place.x, place.y, place.z, w, h, driven))
+        .map(
+            g ->
+                new double[] {
+                  hips[0] + (driven[0] > hips[0] ? -1 : 1) * Gives.ASIDE_PX,
+                  hips[1] + (0.5 - g.share()) * Gives.LENGTH_PX
+                });
   }
 
   /** The handles at the playhead; empty where no limb goal or prop is chosen. */

@@ -37,9 +37,15 @@ final class PrintMarks extends Canvas {
   }
 
   /**
+   * @param knob where the knob of the goal's scale is, pixels
    * @param flat whether prints are to be filled, for machines without 3D
    */
-  void draw(Camera camera, List<Print> prints, Optional<GoalMark> goal, boolean flat) {
+  void draw(
+      Camera camera,
+      List<Print> prints,
+      Optional<GoalMark> goal,
+      Optional<double[]> knob,
+      boolean flat) {
     GraphicsContext g = getGraphicsContext2D();
     g.clearRect(0, 0, getWidth(), getHeight());
     for (Print print : prints) {
@@ -54,11 +60,11 @@ final class PrintMarks extends Canvas {
     if (held != null) {
       handles(g, camera, held);
     }
-    goal.ifPresent(m -> goal(g, camera, m));
+    goal.ifPresent(m -> goal(g, camera, m, knob));
   }
 
   /** A diamond on what is driven, a thread to where it was, a small ring that turns the bend. */
-  private void goal(GraphicsContext g, Camera camera, GoalMark mark) {
+  private void goal(GraphicsContext g, Camera camera, GoalMark mark, Optional<double[]> knob) {
     Vector3d p = mark.place();
     if (!project(camera, p.x, p.y, p.z, a)) {
       return;
@@ -92,29 +98,28 @@ final class PrintMarks extends Canvas {
         g.strokeLine(b[0] + 6, b[1], b[0] + 10, b[1]);
       }
     }
-    mark.gives().ifPresent(gives -> gives(g, camera, gives));
+    double share = mark.gives().map(GoalMark.Gives::share).orElse(0.0);
+    knob.ifPresent(k -> gives(g, k, share));
     words(g, mark.words(), a[0] + 18, a[1] - 22);
   }
 
   /** A scale beside the hips: the higher its knob, the more the body gives way. */
-  private void gives(GraphicsContext g, Camera camera, GoalMark.Gives gives) {
-    Vector3d h = gives.hips();
-    if (!project(camera, h.x, h.y, h.z, b) || getWidth() < ROOM_FOR_WORDS) {
+  private void gives(GraphicsContext g, double[] knob, double share) {
+    if (getWidth() < ROOM_FOR_WORDS) {
       return;
     }
-    double x = b[0] + GoalMark.Gives.ASIDE_PX;
-    double half = GoalMark.Gives.LENGTH_PX / 2;
-    double y = b[1] + half - gives.share() * 2 * half;
+    double x = knob[0];
+    double y = knob[1];
+    double low = y + share * GoalMark.Gives.LENGTH_PX;
     g.setLineWidth(2);
     g.setStroke(palette.get(Ink.HAIRLINE));
-    g.strokeLine(x, b[1] - half, x, b[1] + half);
+    g.strokeLine(x, low - GoalMark.Gives.LENGTH_PX, x, low);
     g.setStroke(palette.get(Ink.FOCUS));
-    g.strokeLine(x, y, x, b[1] + half);
+    g.strokeLine(x, y, x, low);
     g.setFill(palette.get(Ink.RAISED));
     g.fillRoundRect(x - 8, y - 5, 16, 10, 5, 5);
     g.strokeRoundRect(x - 8, y - 5, 16, 10, 5, 5);
-    String words = String.format(Locale.ROOT, "gives way %.0f %%", 100 * gives.share());
-    words(g, words, x + 20, y + 5);
+    words(g, String.format(Locale.ROOT, "gives way %.0f %%", 100 * share), x - 50, low + 20);
   }
 
   private void words(GraphicsContext g, String words, double x, double y) {

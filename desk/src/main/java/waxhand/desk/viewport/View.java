@@ -247,7 +247,7 @@ public final class View extends Pane {
     solid.ifPresent(s -> s.draw(camera, wax));
     solid.ifPresent(s -> s.show(prints));
     solid.ifPresent(s -> s.show(wax.motion().map(Motion::props).orElse(List.of()), waxFrame));
-    marks.draw(camera, prints, goal, !isSolid());
+    marks.draw(camera, prints, goal, goal.flatMap(g -> g.knob(this)), !isSolid());
     overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax, waxFrame);
   }
 }

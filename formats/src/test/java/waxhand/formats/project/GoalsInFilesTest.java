@@ -45,7 +45,16 @@ class GoalsInFilesTest {
                 List.of(new Contact(ContactPart.LEFT_TOE, new Frames(7, 70))));
     PropPass prop =
         PropPass.KIND
-            .of(Map.of("name", "bollard", "form", "cylinder", "colour", "moss", "height", 0.7))
+            .of(
+                Map.of(
+                    "name",
+                    "bollard",
+                    "form",
+                    "cylinder",
+                    "height",
+                    0.7,
+                    "start",
+                    "where hands take it"))
             .withHolds(
                 List.of(
                     new PropPass.Hold(PropPass.Holder.LEFT_HAND, new Frames(3, 50)),
