@@ -20,6 +20,33 @@ final class Actions {
     edit();
     time();
     selection();
+    commands.goOn(
+        "undo",
+        "redo",
+        "step-back",
+        "step-forward",
+        "jump-back",
+        "jump-forward",
+        "heavier",
+        "lighter",
+        "zoom-in",
+        "zoom-out",
+        "time-nearer",
+        "time-farther",
+        "longer-ease-in",
+        "shorter-ease-in",
+        "longer-ease-out",
+        "shorter-ease-out",
+        "next-finding",
+        "previous-finding",
+        "next-contact",
+        "previous-contact",
+        "a-left",
+        "a-right",
+        "b-left",
+        "b-right",
+        "next-plate",
+        "previous-plate");
   }
 
   private void edit() {

@@ -155,6 +155,7 @@ public final class Bench extends StackPane {
     rooms.forEach(theme::wear);
     Window.getWindows().addListener(popups);
     scene.addEventFilter(KeyEvent.KEY_PRESSED, this::keysBeforeControls);
+    scene.addEventFilter(KeyEvent.KEY_RELEASED, commands::released);
     title();
     return scene;
   }

@@ -1,15 +1,18 @@
 package waxhand.desk.command;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BooleanSupplier;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyCombination;
 import javafx.scene.input.KeyEvent;
 import org.kordamp.ikonli.javafx.FontIcon;
@@ -17,7 +20,14 @@ import org.kordamp.ikonli.javafx.FontIcon;
 /** The list of all commands; menus, buttons, tooltips, keys and the finder are made from it. */
 public final class Commands {
   private final Map<String, Command> byId = new LinkedHashMap<>();
+
+  /** A key that is held down comes again within this time. */
+  private static final long HELD_NS = 800_000_000L;
+
   private final Map<String, String> ownKeys;
+  private final Set<String> goingOn = new HashSet<>();
+  private KeyCode held;
+  private long heldAt;
 
   /**
    * @param ownKeys keys the artist chose, by command id; an empty text takes the key away
@@ -79,7 +89,20 @@ public final class Commands {
     ownKeys.put(id, key);
   }
 
-  /** Runs the command of a key, unless the key is being typed into a text field. */
+  /** These go on while their key is held down; all others act once. */
+  public void goOn(String... ids) {
+    goingOn.addAll(List.of(ids));
+  }
+
+  /** A key was let go. */
+  public void released(KeyEvent event) {
+    held = event.getCode() == held ? null : held;
+  }
+
+  /**
+   * Runs the command of a key, unless the key is being typed into a text field, or is only held
+   * down: a key held too long must not remove or join one thing after another.
+   */
   public void handle(KeyEvent event) {
     boolean typing =
         event.getTarget() instanceof TextInputControl
@@ -88,10 +111,18 @@ public final class Commands {
     if (typing || event.isConsumed()) {
       return;
     }
+    long now = System.nanoTime();
+    boolean again = event.getCode() == held && now - heldAt < HELD_NS;
+    held = event.getCode();
+    heldAt = now;
     for (Command command : byId.values()) {
-      if (command.key().map(k -> k.match(event)).orElse(false) && command.run()) {
-        event.consume();
-        return;
+      if (command.key().map(k -> k.match(event)).orElse(false)) {
+        boolean waits =
+            again && !goingOn.contains(command.id()) && command.allowed().getAsBoolean();
+        if (waits || command.run()) {
+          event.consume();
+          return;
+        }
       }
     }
   }

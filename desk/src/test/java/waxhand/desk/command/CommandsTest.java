@@ -48,6 +48,30 @@ class CommandsTest {
     assertThat(other.isConsumed()).isFalse();
   }
 
+  /** A key held too long must not join or remove one thing after another. */
+  @Test
+  void aHeldKeyActsOnceUnlessItsCommandGoesOn() {
+    commands.goOn("b");
+    commands.rebind("b", "B");
+    for (int n = 0; n < 4; n++) {
+      KeyEvent pressed = key(KeyCode.A, false);
+      commands.handle(pressed);
+      assertThat(pressed.isConsumed()).isTrue();
+      commands.handle(key(KeyCode.Q, false));
+      commands.handle(key(KeyCode.B, false));
+      commands.handle(key(KeyCode.B, false));
+    }
+    verify(a, times(4)).run();
+    verify(b, times(8)).run();
+    commands.handle(key(KeyCode.A, false));
+    commands.handle(key(KeyCode.A, false));
+    verify(a, times(5)).run();
+    commands.released(
+        new KeyEvent(KeyEvent.KEY_RELEASED, "", "", KeyCode.A, false, false, false, false));
+    commands.handle(key(KeyCode.A, false));
+    verify(a, times(6)).run();
+  }
+
   @Test
   void theArtistsOwnKeysCount() {
     commands.handle(key(KeyCode.B, false));
