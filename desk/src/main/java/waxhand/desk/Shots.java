@@ -17,7 +17,6 @@ import javafx.scene.image.WritableImage;
 import javafx.util.Duration;
 import javax.imageio.ImageIO;
 import waxhand.core.body.Role;
-import waxhand.core.motion.Frames;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.LimbGoalPass;
 import waxhand.core.passes.PropPass;
@@ -158,7 +157,6 @@ final class Shots {
               bench.commands().get("magnifier").run();
               bench.contacts().selectedProperty().set(List.of());
               session.choose("take-2");
-              session.editChain("none", null, c -> Chain.EMPTY);
               bench.commands().get("first-pass").run();
               session.seek(400);
             }));
@@ -181,14 +179,27 @@ final class Shots {
             "props",
             () -> {
               bench.commands().get("delete-plate").run();
-              session.seek(330);
-              bench.commands().get("add-prop").run();
+              session.choose("take-5");
+              bench.commands().get("first-pass").run();
+              session.seek(640);
             }));
-    shots.add(new Shot("props", () -> carry(session)));
     shots.add(
         new Shot(
             "props",
             () -> {
+              bench.commands().get("next-contact").run();
+              bench.contacts().stateProperty().get().plants().stream()
+                  .filter(p -> p.part().isHand())
+                  .findFirst()
+                  .ifPresent(p -> bench.contacts().choose(List.of(p)));
+              session.seek(640);
+            }));
+    shots.add(
+        new Shot(
+            "tether",
+            () -> {
+              bench.contacts().selectedProperty().set(List.of());
+              session.choose("take-2");
               int last = session.chain().size() - 1;
               session.plateIdProperty().set(Optional.of(session.chain().plates().get(last).id()));
               bench.commands().get("add-tether").run();
@@ -211,27 +222,6 @@ final class Shots {
               bench.commands().get("hand-on").run();
             }));
     next(shots, folder, then);
-  }
-
-  /** Both hands take the prop that is chosen where they are, and let go a while later. */
-  private static void carry(Session session) {
-    String id = session.plateIdProperty().get().orElseThrow();
-    int at = session.chain().indexOf(id).orElseThrow();
-    int frame = session.frameProperty().get();
-    var in = session.stagesProperty().get().orElseThrow().motions().get(at);
-    session.editPlate(
-        "carry",
-        null,
-        id,
-        p ->
-            p.withPass(
-                ((PropPass) p.pass())
-                    .betweenHands(in, frame)
-                    .orElseThrow()
-                    .withHolds(
-                        List.of(
-                            new PropPass.Hold(
-                                PropPass.Holder.BOTH_HANDS, new Frames(frame, frame + 500))))));
   }
 
   private void next(Deque<Shot> shots, Path folder, Consumer<Optional<IOException>> then) {

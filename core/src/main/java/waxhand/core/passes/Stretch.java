@@ -19,7 +19,7 @@ final class Stretch {
   static <P> Setting<P> setting(Function<P, Double> get, BiFunction<P, Double, P> set) {
     return Setting.number(
         "stretch",
-        "Bones stretch",
+        "Stretch",
         "%",
         new double[] {0, MOST, 0.01},
         "Bones grow by up to so much of their length where a limb still falls short.",

@@ -19,7 +19,7 @@ final class PrintMarks extends Canvas {
   private static final double LEAST_MM = 4;
 
   /** A letter is about so wide, pixels. */
-  private static final double LETTER_PX = 6.8;
+  private static final double LETTER_PX = 6.2;
 
   /** Smaller views have no room for numbers, pixels. */
   private static final double ROOM_FOR_WORDS = 320;
