@@ -344,26 +344,21 @@ public record LimbGoalPass(
   /** It stays where it is in the middle of the span. */
   @Override
   public LimbGoalPass settled(Motion in, Place place) {
+    if (isSettled()) {
+      return this;
+    }
     var joint = in.body().joint(part.role);
     Frames span = place.frames(in.clip().frames());
-    if (isSettled() || joint.isEmpty() || span.isEmpty()) {
-      return isSettled()
-          ? this
-          : new LimbGoalPass(
-              part,
-              stays,
-              moveM,
-              turnRad,
-              bendRad,
-              share,
-              turnShare,
-              giveWay,
-              stretch,
-              Optional.of(NONE));
+    if (joint.isEmpty() || span.isEmpty()) {
+      return withSpot(NONE);
     }
     WorldPose pose = WorldPose.only(in.clip().skeleton(), joint.getAsInt());
     pose.solve(in.clip(), (span.from() + span.to()) / 2);
     int j = joint.getAsInt();
+    return withSpot(new PropPass.Triple(pose.x(j), pose.y(j), pose.z(j)));
+  }
+
+  private LimbGoalPass withSpot(PropPass.Triple found) {
     return new LimbGoalPass(
         part,
         stays,
@@ -374,7 +369,7 @@ public record LimbGoalPass(
         turnShare,
         giveWay,
         stretch,
-        Optional.of(new PropPass.Triple(pose.x(j), pose.y(j), pose.z(j))));
+        Optional.of(found));
   }
 
   @Override
