@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import waxhand.core.body.Body;
+import waxhand.core.motion.Filled;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 
@@ -26,11 +27,12 @@ public final class ContactFinder {
    * All contacts in a stretch of a motion, as far as that stretch tells.
    *
    * @param places of the parts in it: x, y, z, each by frame, metres. Modified.
+   * @param filled where the motion was not captured
    * @param first frame of the stretch
    */
   public List<Contact> find(
-      Map<ContactPart, double[][]> places, Body body, double rateHz, int first) {
-    return find(new Courses(places, rateHz), body, rateHz, first);
+      Map<ContactPart, double[][]> places, Body body, Filled filled, double rateHz, int first) {
+    return find(new Courses(places, body, filled, rateHz, first), body, rateHz, first);
   }
 
   private List<Contact> find(Courses courses, Body body, double rateHz, int first) {

@@ -6,7 +6,10 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.IntStream;
+import waxhand.core.body.Body;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.Filled;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.signal.Butterworth;
@@ -29,6 +32,12 @@ final class Courses {
   /** Speed of jitter that is slower than what is kept, as a share of that of its fastest. */
   private static final double NOISE_PACE = 1.3;
 
+  /** A part this near to where it was before it was lost did not move meanwhile, metres. */
+  private static final double SAME_SPOT = 0.06;
+
+  /** Where that is, is told from this long before and after, seconds. */
+  private static final double ASIDE = 0.05;
+
   /** At most this many frames tell how much jitter there is. */
   private static final int SAMPLES = 4000;
 
@@ -40,9 +49,18 @@ final class Courses {
 
   /**
    * @param places of the parts there are: x, y, z, each by frame, metres. Modified.
+   * @param filled where the motion was not captured
+   * @param first frame of the motion with which the courses begin
    */
-  Courses(Map<ContactPart, double[][]> places, double rateHz) {
+  Courses(Map<ContactPart, double[][]> places, Body body, Filled filled, double rateHz, int first) {
     smooth.putAll(places);
+    smooth.forEach(
+        (part, course) -> {
+          int joint = part.on(body).orElseThrow().joint();
+          for (Frames lost : filled.of(body.skeleton(), joint).runs()) {
+            stay(course, lost.from() - first, lost.to() - first, rateHz);
+          }
+        });
     smooth.entrySet().parallelStream()
         .forEach(e -> noises.put(e.getKey(), calm(e.getValue(), rateHz)));
     smooth.forEach((part, course) -> speeds.put(part, speed(course, rateHz)));
@@ -56,7 +74,7 @@ final class Courses {
     points.keySet().forEach(part -> places.put(part, new double[3][clip.frames()]));
     int blocks = (clip.frames() + BLOCK - 1) / BLOCK;
     IntStream.range(0, blocks).parallel().forEach(b -> walk(clip, points, b, places));
-    return new Courses(places, clip.rateHz());
+    return new Courses(places, motion.body(), motion.filled(), clip.rateHz(), 0);
   }
 
   private static void walk(
@@ -78,6 +96,39 @@ final class Courses {
         }
       }
     }
+  }
+
+  /**
+   * What was filled in tells nothing of contacts: a part that comes out of a lost stretch where it
+   * went in is taken to have stayed there.
+   *
+   * @param from first sample that was lost
+   * @param to one past the last
+   */
+  private static void stay(double[][] course, int from, int to, double rateHz) {
+    int aside = (int) Math.max(1, Math.round(ASIDE * rateHz));
+    if (from < aside || to + aside > course[0].length) {
+      return;
+    }
+    double[] in = new double[3];
+    double[] out = new double[3];
+    double sum = 0;
+    for (int i = 0; i < 3; i++) {
+      in[i] = mean(course[i], from - aside, from);
+      out[i] = mean(course[i], to, to + aside);
+      sum += square(out[i] - in[i]);
+    }
+    if (sum < SAME_SPOT * SAME_SPOT) {
+      for (int i = 0; i < 3; i++) {
+        for (int n = from; n < to; n++) {
+          course[i][n] = in[i] + (out[i] - in[i]) * (n - from + 1) / (to - from + 1);
+        }
+      }
+    }
+  }
+
+  private static double mean(double[] values, int from, int to) {
+    return Arrays.stream(values, from, to).sum() / (to - from);
   }
 
   /** Takes jitter out; returns how much is left of it, metres along one axis. */

@@ -41,22 +41,8 @@ public record KnownContacts(FrameSet where, List<Contact> contacts) {
   /** After runs of frames were cut out, which are disjoint and in order. */
   public KnownContacts without(List<Frames> cuts) {
     List<Contact> all = new ArrayList<>();
-    contacts.forEach(c -> add(all, c.part(), without(c.frames(), cuts)));
-    FrameSet known = FrameSet.NONE;
-    for (Frames run : where.runs()) {
-      known = known.union(FrameSet.of(without(run, cuts)));
-    }
-    return new KnownContacts(known, all);
-  }
-
-  private static Frames without(Frames run, List<Frames> cuts) {
-    int from = run.from();
-    int to = run.to();
-    for (Frames cut : cuts) {
-      from -= new Frames(0, run.from()).within(cut).count();
-      to -= new Frames(0, run.to()).within(cut).count();
-    }
-    return from < to ? new Frames(from, to) : Frames.NONE;
+    contacts.forEach(c -> add(all, c.part(), c.frames().without(cuts)));
+    return new KnownContacts(where.without(cuts), all);
   }
 
   private static void add(List<Contact> all, ContactPart part, Frames frames) {

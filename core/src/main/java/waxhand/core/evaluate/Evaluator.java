@@ -342,7 +342,10 @@ public final class Evaluator {
         stage.out = in;
       }
       Clip patched = stage.out.clip().with(run, out.clip());
-      stage.out = patched.skeleton() == out.clip().skeleton() ? out.with(patched) : out;
+      stage.out =
+          patched.skeleton() == out.clip().skeleton()
+              ? out.with(patched).with(stage.out.filled().with(run, out.filled()))
+              : out;
       stage.stale = stage.stale.minus(run);
     }
   }

@@ -24,6 +24,20 @@ public final class FrameSet {
     return runs.isEmpty();
   }
 
+  public boolean contains(int frame) {
+    int low = 0;
+    int high = runs.size();
+    while (low < high) {
+      int middle = (low + high) / 2;
+      if (runs.get(middle).to() <= frame) {
+        low = middle + 1;
+      } else {
+        high = middle;
+      }
+    }
+    return low < runs.size() && runs.get(low).contains(frame);
+  }
+
   /** How many frames are in the set. */
   public int count() {
     return runs.stream().mapToInt(Frames::count).sum();
@@ -77,6 +91,15 @@ public final class FrameSet {
       }
     }
     return new FrameSet(List.copyOf(kept));
+  }
+
+  /** Where what is left comes to lie once runs are cut out, which are disjoint and in order. */
+  public FrameSet without(List<Frames> cuts) {
+    FrameSet left = NONE;
+    for (Frames run : runs) {
+      left = left.union(of(run.without(cuts)));
+    }
+    return left;
   }
 
   /** Every run grown at both ends and clipped to {@code limits}. */

@@ -15,8 +15,10 @@ import waxhand.core.props.Prop;
  * @param body roles and measures of the clip's skeleton
  * @param props things, by name
  * @param contacts as far as passes have settled them
+ * @param filled where samples were not captured but filled in
  */
-public record Motion(Clip clip, Body body, List<Prop> props, KnownContacts contacts) {
+public record Motion(
+    Clip clip, Body body, List<Prop> props, KnownContacts contacts, Filled filled) {
   public Motion {
     props = List.copyOf(props);
     if (body.skeleton() != clip.skeleton()) {
@@ -26,7 +28,7 @@ public record Motion(Clip clip, Body body, List<Prop> props, KnownContacts conta
 
   /** A motion without things, and nothing known of its contacts. */
   public Motion(Clip clip, Body body) {
-    this(clip, body, List.of(), KnownContacts.NONE);
+    this(clip, body, List.of(), KnownContacts.NONE, Filled.NONE);
   }
 
   /** A motion whose roles are found from the clip's skeleton. */
@@ -40,15 +42,19 @@ public record Motion(Clip clip, Body body, List<Prop> props, KnownContacts conta
       return this;
     }
     boolean same = other.skeleton() == clip.skeleton();
-    return new Motion(other, same ? body : body.on(other.skeleton()), props, contacts);
+    return new Motion(other, same ? body : body.on(other.skeleton()), props, contacts, filled);
   }
 
   public Motion withProps(List<Prop> others) {
-    return others.equals(props) ? this : new Motion(clip, body, others, contacts);
+    return others.equals(props) ? this : new Motion(clip, body, others, contacts, filled);
   }
 
   public Motion with(KnownContacts others) {
-    return others.equals(contacts) ? this : new Motion(clip, body, props, others);
+    return others.equals(contacts) ? this : new Motion(clip, body, props, others, filled);
+  }
+
+  public Motion with(Filled others) {
+    return others.equals(filled) ? this : new Motion(clip, body, props, contacts, others);
   }
 
   /** With a thing added, in the place of one of that name where there is one. */

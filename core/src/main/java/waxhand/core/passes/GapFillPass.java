@@ -114,9 +114,9 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
         return in;
       }
       Frames window = gap.grown(GapFiller.side(clip.rateHz())).within(clip.allFrames());
-      return in.with(filled(in, clip, window, gap, joints, frames));
+      return filled(in, in, window, gap, joints, frames);
     }
-    Clip out = clip;
+    Motion out = in;
     StillStretches stretches = new StillStretches(clip.skeleton());
     for (Frames whole : frames.blocks(StillStretches.BLOCK)) {
       work.check();
@@ -130,7 +130,7 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
       }
       work.done((double) (block.to() - frames.from()) / frames.count());
     }
-    return in.with(out);
+    return out;
   }
 
   /** By joint, the frames of the window that are in a gap. */
@@ -213,8 +213,8 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
    * {@code out} with those frames of the gap that are wanted, filled from the samples of {@code
    * in}.
    */
-  private Clip filled(
-      Motion motion, Clip out, Frames window, Frames gap, BitSet joints, Frames wanted) {
+  private Motion filled(
+      Motion motion, Motion out, Frames window, Frames gap, BitSet joints, Frames wanted) {
     Clip in = motion.clip();
     Frames run = gap.within(wanted);
     if (run.isEmpty()) {
@@ -230,7 +230,7 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
     GapFiller filler = new GapFiller(in.rateHz());
     Frames within = new Frames(gap.from() - window.from(), gap.to() - window.from());
     int skip = run.from() - window.from();
-    Clip result = out;
+    Clip result = out.clip();
     for (int j = joints.nextSetBit(0); j >= 0; j = joints.nextSetBit(j + 1)) {
       double[] q = new double[4 * window.count()];
       in.rotation(j).read(window, q);
@@ -251,7 +251,7 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
         result = result.withTravel(j, patched(result.travel(j), run, p, skip));
       }
     }
-    return result;
+    return out.with(result).with(out.filled().with(joints, run));
   }
 
   private static boolean moves(double[] q, int width, int count) {

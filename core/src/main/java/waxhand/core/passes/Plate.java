@@ -127,6 +127,7 @@ public record Plate(
     if (!cuts.isEmpty()) {
       Motion out = settled.apply(in, in.clip().allFrames(), place(), work);
       return out.with(in.contacts().without(cuts))
+          .with(in.filled().without(cuts))
           .withProps(in.props().stream().map(p -> p.withPath(p.path().without(cuts))).toList());
     }
     if (pass.kind().scoped() && scope.joints(in.body()).isEmpty()) {

@@ -9,6 +9,7 @@ import java.util.Map;
 import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.Ground;
+import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 
@@ -137,12 +138,13 @@ public final class Footings {
     FootPose pose = new FootPose(motion.clip(), sole, carry);
     List<Plant> plants = bare.plants();
     int anchor = bare.anchor();
-    double[] spot = spot(pose, plants, anchor, bare.frames());
+    FrameSet filled = motion.filled().of(motion.clip().skeleton(), sole.foot());
+    double[] spot = spot(pose, plants, anchor, bare.frames(), filled);
     Plant.Move move = move(plants, anchor);
     double x = grain(spot[0] + move.x());
     double z = grain(spot[1] + move.z());
     double y = height(spot, bare.frames(), x, z, move) + move.y();
-    List<Footing.Segment> segments = turned(segments(bare, pose), move.turnRad());
+    List<Footing.Segment> segments = turned(segments(bare, pose, filled), move.turnRad());
     return new Footing(bare.side(), plants, bare.frames(), anchor, x, y, z, segments);
   }
 
@@ -181,15 +183,18 @@ public final class Footings {
     return GRAIN * Math.round(value / GRAIN);
   }
 
-  /** Middle place of the anchor in the stiller half of its frames: x, z and height. */
-  private double[] spot(FootPose pose, List<Plant> plants, int anchor, Frames frames) {
+  /** Middle place of the anchor in the stiller half of its captured frames: x, z and height. */
+  private double[] spot(
+      FootPose pose, List<Plant> plants, int anchor, Frames frames, FrameSet filled) {
     int step = Math.max(1, frames.count() / SAMPLES);
     double[][] places = new double[3][frames.count() / step + 1];
     double[] p = new double[3];
     int count = 0;
     for (int f = frames.from(); f < frames.to(); f += step) {
       int frame = f;
-      if (plants.stream().anyMatch(q -> q.part().place() == anchor && q.frames().contains(frame))) {
+      if (!filled.contains(f)
+          && plants.stream()
+              .anyMatch(q -> q.part().place() == anchor && q.frames().contains(frame))) {
         pose.load(f);
         pose.fromAnkle(anchor, pose.foot, pose.toes, p);
         places[0][count] = p[0] + pose.ankle[0];
@@ -199,7 +204,7 @@ public final class Footings {
       }
     }
     if (count == 0) {
-      // held only between the frames looked at
+      // held only between the frames looked at, or where it was not captured
       for (Plant plant : plants) {
         if (plant.part().place() == anchor) {
           pose.load(plant.frames().from());
@@ -233,7 +238,7 @@ public final class Footings {
     return spot;
   }
 
-  private List<Footing.Segment> segments(Footing footing, FootPose pose) {
+  private List<Footing.Segment> segments(Footing footing, FootPose pose, FrameSet filled) {
     List<Footing.Segment> segments = new ArrayList<>();
     Frames frames = footing.frames();
     int from = -1;
@@ -255,7 +260,7 @@ public final class Footings {
         Frames flats = flatFrom < 0 ? Frames.NONE : new Frames(flatFrom, flatTo);
         for (Frames run : steady(pose, new Frames(from, f), !flats.isEmpty())) {
           Frames lying = flats.within(run);
-          segments.add(new Footing.Segment(run, lying, heading(pose, run, lying)));
+          segments.add(new Footing.Segment(run, lying, heading(pose, run, lying, filled)));
         }
         from = -1;
         flatFrom = -1;
@@ -302,14 +307,17 @@ public final class Footings {
     return steady;
   }
 
-  /** Middle heading: of the foot where it lies flat, else of the toes. */
-  private static double heading(FootPose pose, Frames whole, Frames flat) {
+  /** Middle heading: of the foot where it lies flat, else of the toes; where it was captured. */
+  private static double heading(FootPose pose, Frames whole, Frames flat, FrameSet filled) {
     Frames run = flat.isEmpty() ? whole : flat;
     int step = Math.max(1, run.count() / SAMPLES);
     double[] off = new double[run.count() / step + 1];
     int count = 0;
     double first = 0;
     for (int f = run.from(); f < run.to(); f += step) {
+      if (filled.contains(f) && count + (run.to() - 1 - f) / step > 0) {
+        continue;
+      }
       pose.load(f);
       double heading = pose.heading(flat.isEmpty() ? pose.toes : pose.foot);
       first = count == 0 ? heading : first;

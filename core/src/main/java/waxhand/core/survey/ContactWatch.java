@@ -117,7 +117,7 @@ final class ContactWatch implements Watch {
     boolean all = known.size() == 1 && known.get(0).equals(w.frames());
     if (!all) {
       new ContactFinder(ContactSettings.USUAL, w.ground().surfaces())
-          .find(courses, w.body(), w.rateHz(), w.first())
+          .find(courses, w.body(), w.filled(), w.rateHz(), w.first())
           .forEach(c -> fill(w, rests.get(c.part()), c.frames(), true));
     }
     known.forEach(run -> rests.values().forEach(r -> fill(w, r, run, false)));

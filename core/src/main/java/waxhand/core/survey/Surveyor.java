@@ -100,7 +100,8 @@ public final class Surveyor {
   }
 
   private static boolean shares(Motion now, Motion before, Frames run) {
-    if (!now.contacts().within(run).equals(before.contacts().within(run))) {
+    if (!now.contacts().within(run).equals(before.contacts().within(run))
+        || !now.filled().within(run).equals(before.filled().within(run))) {
       return false;
     }
     Clip a = now.clip();

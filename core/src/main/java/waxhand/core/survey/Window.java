@@ -5,6 +5,7 @@ import waxhand.core.contact.Ground;
 import waxhand.core.contact.KnownContacts;
 import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.Filled;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
@@ -18,6 +19,7 @@ final class Window {
   private final Body body;
   private final Ground ground;
   private final KnownContacts contacts;
+  private final Filled filled;
   private final WorldPose pose;
   private final double[][] rotations;
   private final double[][] travels;
@@ -36,6 +38,7 @@ final class Window {
     this.body = motion.body();
     this.ground = ground;
     this.contacts = motion.contacts();
+    this.filled = motion.filled();
     int joints = clip.skeleton().size();
     pose = new WorldPose(clip.skeleton());
     rotations = new double[joints][4 * most];
@@ -116,6 +119,11 @@ final class Window {
   /** The contacts that passes have settled in the frames at hand. */
   KnownContacts contacts() {
     return contacts.within(frames);
+  }
+
+  /** Where the motion was not captured. */
+  Filled filled() {
+    return filled;
   }
 
   /** So many frames as last {@code seconds}, at least {@code least}. */
