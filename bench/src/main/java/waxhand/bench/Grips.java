@@ -12,6 +12,8 @@ import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Span;
 import waxhand.core.passes.TetherPass;
 import waxhand.core.passes.Work;
+import waxhand.core.props.Hold;
+import waxhand.core.props.Holder;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.actor.Score;
 
@@ -36,9 +38,7 @@ final class Grips {
     double worst = -1;
     for (Frames hold : holds) {
       PropPass prop =
-          PropPass.KIND
-              .defaults()
-              .withHolds(List.of(new PropPass.Hold(PropPass.Holder.BOTH_HANDS, hold)));
+          PropPass.KIND.defaults().withHolds(List.of(new Hold(Holder.BOTH_HANDS, hold)));
       prop = prop.betweenHands(motion, hold.from()).orElseThrow();
       Motion with = run(Plate.of("p", prop), motion);
       int ease = (int) (0.1 * rate);

@@ -8,9 +8,12 @@ import waxhand.core.motion.Frames;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
+import waxhand.core.passes.Triple;
 import waxhand.core.passes.Work;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
+import waxhand.core.props.Hold;
+import waxhand.core.props.Holder;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
@@ -70,11 +73,11 @@ public final class Demo {
           PropPass.KIND
               .of(Map.of("form", "cylinder", "colour", "moss"))
               .withName(name)
-              .withSize(new PropPass.Triple(thing.width(), thing.height(), thing.width()))
-              .withPlace(new PropPass.Triple(thing.x(), 0, thing.z()));
+              .withSize(new Triple(thing.width(), thing.height(), thing.width()))
+              .withPlace(new Triple(thing.x(), 0, thing.z()));
       plates.add(plate(plates.size(), prop));
     }
-    List<PropPass.Hold> holds = holds(take);
+    List<Hold> holds = holds(take);
     if (!holds.isEmpty() && take.scene() == Scene.CRATE_LIFT) {
       PropPass crate =
           PropPass.KIND
@@ -92,8 +95,8 @@ public final class Demo {
   }
 
   /** While both hands have the crate. */
-  private static List<PropPass.Hold> holds(Rehearsal take) {
-    List<PropPass.Hold> holds = new ArrayList<>();
+  private static List<Hold> holds(Rehearsal take) {
+    List<Hold> holds = new ArrayList<>();
     int grabbed = -1;
     int frames = take.raw().frames();
     for (Score.Event event : take.events()) {
@@ -101,7 +104,7 @@ public final class Demo {
       if (event.kind().equals("grab") && event.part().equals("right-hand")) {
         grabbed = frame;
       } else if (event.kind().equals("release") && grabbed >= 0 && frame > grabbed) {
-        holds.add(new PropPass.Hold(PropPass.Holder.BOTH_HANDS, new Frames(grabbed, frame)));
+        holds.add(new Hold(Holder.BOTH_HANDS, new Frames(grabbed, frame)));
         grabbed = -1;
       }
     }

@@ -19,8 +19,8 @@ import javax.imageio.ImageIO;
 import waxhand.core.body.Role;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.LimbGoalPass;
-import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Span;
+import waxhand.core.passes.Triple;
 import waxhand.core.survey.FindingKind;
 import waxhand.desk.bench.Bench;
 import waxhand.desk.session.Flag;
@@ -169,10 +169,7 @@ final class Shots {
                   "reach",
                   null,
                   session.plateIdProperty().get().orElseThrow(),
-                  p ->
-                      p.withPass(
-                          ((LimbGoalPass) p.pass())
-                              .withMove(new PropPass.Triple(0.12, 0.25, 0.1))));
+                  p -> p.withPass(((LimbGoalPass) p.pass()).withMove(new Triple(0.12, 0.25, 0.1))));
             }));
     shots.add(
         new Shot(

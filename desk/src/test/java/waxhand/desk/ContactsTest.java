@@ -21,6 +21,7 @@ import waxhand.core.contact.ContactPart;
 import waxhand.core.measure.Slide;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.GoalPart;
 import waxhand.core.passes.LimbGoalPass;
 import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.PropPass;
@@ -232,7 +233,7 @@ class ContactsTest extends DeskTest {
     interact(() -> session.seek(500));
     run("add-limb-goal");
     untilWorkedOut();
-    assertThat(((LimbGoalPass) plate().pass()).part()).isEqualTo(LimbGoalPass.Part.RIGHT_HAND);
+    assertThat(((LimbGoalPass) plate().pass()).part()).isEqualTo(GoalPart.RIGHT_HAND);
     run("view-front");
     double[] before = hand();
     Node view = lookup("#view-front").query();

@@ -27,6 +27,12 @@ public final class LikeStretch {
   /** Angle by which compared joints may differ, root mean square. */
   private static final double ALIKE = Math.toRadians(8);
 
+  /** The angle a difference in the body's speed counts as, radians for each m/s. */
+  private static final double SPEED = 0.4;
+
+  /** The limb's own joints at its ends count as much as so many places of another joint. */
+  private static final int OWN = 10;
+
   private final Motion motion;
   private final BitSet lost;
   private final Frames gap;
@@ -60,6 +66,7 @@ public final class LikeStretch {
     for (int n = 0; n < unfit.length; n++) {
       unfitBefore[n + 1] = unfitBefore[n] + (unfit[n] ? 1 : 0);
     }
+    double[] travel = travel();
     int here = gap.from() - 1 - search.from();
     int step = Math.max(1, (int) Math.round(clip.rateHz() / 120));
     double least = Double.POSITIVE_INFINITY;
@@ -67,7 +74,7 @@ public final class LikeStretch {
     for (int s = 0; s + length < search.count(); s += step) {
       boolean meets = s <= here + length && here <= s + length;
       if (!meets && unfitBefore[s + length + 1] == unfitBefore[s]) {
-        double cost = cost(others, own, here, s, length, least);
+        double cost = cost(others, own, here, s, length, least) + journey(travel, here, s, length);
         if (cost < least) {
           least = cost;
           best = s;
@@ -107,6 +114,34 @@ public final class LikeStretch {
     }
   }
 
+  /** Places of the body, 3 numbers a frame; none where it does not travel. */
+  private double[] travel() {
+    Clip clip = motion.clip();
+    int joint = motion.body().joint(Role.HIPS).orElse(0);
+    while (joint >= 0 && !clip.hasTravel(joint)) {
+      joint = clip.skeleton().parent(joint);
+    }
+    double[] travel = new double[joint < 0 ? 0 : 3 * search.count()];
+    if (joint >= 0) {
+      clip.travel(joint).read(search, travel);
+    }
+    return travel;
+  }
+
+  /** How differently the body travels: square of the difference in speed, as an angle. */
+  private double journey(double[] p, int here, int there, int length) {
+    if (p.length == 0) {
+      return 0;
+    }
+    double apart = pace(p, here, here + length) - pace(p, there, there + length);
+    double speed = SPEED * apart * motion.clip().rateHz() / length;
+    return speed * speed;
+  }
+
+  private static double pace(double[] p, int from, int to) {
+    return Math.hypot(p[3 * to] - p[3 * from], p[3 * to + 2] - p[3 * from + 2]);
+  }
+
   private static double cost(
       List<double[]> others, List<double[]> own, int here, int there, int length, double enough) {
     double sum = 0;
@@ -114,8 +149,8 @@ public final class LikeStretch {
     for (double[] q : own) {
       double begin = Quats.angle(q, 4 * here, q, 4 * there);
       double end = Quats.angle(q, 4 * (here + length), q, 4 * (there + length));
-      sum += 0.5 * (begin * begin + end * end);
-      terms++;
+      sum += OWN * 0.5 * (begin * begin + end * end);
+      terms += OWN;
     }
     int all = terms + others.size() * PLACES;
     for (double[] q : others) {

@@ -1,6 +1,8 @@
 package waxhand.core.limbs;
 
+import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.WorldPose;
 
 /** What is wanted of one limb over a run of frames. */
 public final class LimbGoals {
@@ -91,5 +93,56 @@ public final class LimbGoals {
 
   private static boolean isNone(double[] q, int n) {
     return q[4 * n] == 0 && q[4 * n + 1] == 0 && q[4 * n + 2] == 0;
+  }
+
+  /**
+   * The middle of the limb goes as far to where it is moved as a turn about the line between its
+   * ends takes it; these stay.
+   *
+   * @param shifts of the middle, 3 numbers a frame, metres. Not modified.
+   */
+  public void turnMiddle(Clip clip, double[] shifts) {
+    WorldPose pose = WorldPose.only(clip.skeleton(), limb.end());
+    double[] p = pose.positions();
+    double[] line = new double[3];
+    double[] is = new double[3];
+    double[] wanted = new double[3];
+    for (int n = 0; n < frames.count(); n++) {
+      pose.solve(clip, frames.from() + n);
+      double length = 0;
+      for (int i = 0; i < 3; i++) {
+        line[i] = p[3 * limb.end() + i] - p[3 * limb.upper() + i];
+        is[i] = p[3 * limb.middle() + i] - p[3 * limb.upper() + i];
+        wanted[i] = is[i] + shifts[3 * n + i];
+        length += line[i] * line[i];
+      }
+      length = Math.sqrt(length);
+      if (length > 1e-6) {
+        aside[n] = angleAbout(line, length, is, wanted);
+      }
+    }
+  }
+
+  /** The angle about an axis from one direction to another, radians. */
+  private static double angleAbout(double[] axis, double length, double[] a, double[] b) {
+    double da = 0;
+    double db = 0;
+    for (int i = 0; i < 3; i++) {
+      da += a[i] * axis[i] / (length * length);
+      db += b[i] * axis[i] / (length * length);
+    }
+    double[] u = new double[3];
+    double[] v = new double[3];
+    double dot = 0;
+    for (int i = 0; i < 3; i++) {
+      u[i] = a[i] - da * axis[i];
+      v[i] = b[i] - db * axis[i];
+      dot += u[i] * v[i];
+    }
+    double triple =
+        axis[0] * (u[1] * v[2] - u[2] * v[1])
+            + axis[1] * (u[2] * v[0] - u[0] * v[2])
+            + axis[2] * (u[0] * v[1] - u[1] * v[0]);
+    return Math.atan2(triple / length, dot);
   }
 }

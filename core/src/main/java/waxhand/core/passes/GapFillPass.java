@@ -95,12 +95,15 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
             : StillStretches.BLOCK + beside(rate));
   }
 
+  /** A wild sample hides at most so many frames more in which the rest of a limb stands still. */
+  private static final int WILD = 3;
+
   /** Gaps of a limb that are longer may borrow, seconds. */
   private static final double LONG = 0.25;
 
   /** Frames that are looked at on both sides of a block. */
   private int beside(double rateHz) {
-    return StillStretches.reach(rateHz) + (int) Math.ceil(longestS * rateHz);
+    return StillStretches.reach(rateHz) + (int) Math.ceil(longestS * rateHz) + WILD;
   }
 
   @Override
@@ -141,11 +144,30 @@ public record GapFillPass(String fills, double longestS, boolean borrows) implem
     }
     for (Gap gap : gaps) {
       // the first frame of a frozen stretch is still true
-      int from = gap.frames().from() + (gap.atRest() ? 0 : 1) - window.from();
-      int to = gap.frames().to() - window.from();
-      parts(clip.skeleton(), gap).stream().forEach(j -> unknown[j].set(from, to));
+      int from = gap.frames().from() + (gap.atRest() ? 0 : 1);
+      parts(clip.skeleton(), gap).stream()
+          .forEach(
+              j ->
+                  unknown[j].set(
+                      from - window.from(),
+                      end(clip.rotation(j), gap.frames().to(), window.to()) - window.from()));
     }
     return unknown;
+  }
+
+  /** One past the frames of a joint that still do not move where a wild one ended the others. */
+  private static int end(Track rotation, int to, int most) {
+    double[] q = new double[8];
+    int end = to;
+    while (end < Math.min(to + WILD, most) && end > 0) {
+      rotation.read(end - 1, q, 0);
+      rotation.read(end, q, 4);
+      if (!Arrays.equals(q, 0, 4, q, 4, 8)) {
+        break;
+      }
+      end++;
+    }
+    return end;
   }
 
   /** Joints that are unknown in the same frames together. */

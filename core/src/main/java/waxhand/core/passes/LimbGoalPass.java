@@ -1,14 +1,14 @@
 package waxhand.core.passes;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiFunction;
 import java.util.function.Function;
-import waxhand.core.body.Body;
+import java.util.stream.Stream;
 import waxhand.core.body.Role;
-import waxhand.core.body.Side;
 import waxhand.core.limbs.Limb;
 import waxhand.core.limbs.LimbGoals;
 import waxhand.core.limbs.Reposer;
@@ -28,101 +28,60 @@ import waxhand.core.motion.WorldPose;
  * @param stays whether it stays in one place of the world; else it is moved from where it is
  * @param moveM by how much, metres, along the axes of the world
  * @param turnRad rotation vector of the turn of the part in the world, radians
- * @param bendRad turn of the limb's bend plane, radians
- * @param share how much of the place counts, 0 to 1
- * @param turnShare how much of the turn counts, 0 to 1
- * @param giveWay how far the body goes to where the limb does not reach, 0 to 1
- * @param stretch by how much of their length bones may grow where the limb still does not reach
+ * @param amounts how much of it counts, and what gives way
  * @param spot where it stays before it is moved, once that was found; not saved
  */
 public record LimbGoalPass(
-    Part part,
+    GoalPart part,
     boolean stays,
-    PropPass.Triple moveM,
-    PropPass.Triple turnRad,
-    double bendRad,
-    double share,
-    double turnShare,
-    double giveWay,
-    double stretch,
-    Optional<PropPass.Triple> spot)
+    Triple moveM,
+    Triple turnRad,
+    Amounts amounts,
+    Optional<Triple> spot)
     implements Pass {
 
-  /** What can be driven. */
-  public enum Part {
-    LEFT_HAND(Role.LEFT_HAND),
-    RIGHT_HAND(Role.RIGHT_HAND),
-    LEFT_FOOT(Role.LEFT_FOOT),
-    RIGHT_FOOT(Role.RIGHT_FOOT),
-    LEFT_ELBOW(Role.LEFT_FOREARM),
-    RIGHT_ELBOW(Role.RIGHT_FOREARM),
-    LEFT_KNEE(Role.LEFT_SHIN),
-    RIGHT_KNEE(Role.RIGHT_SHIN),
-    HEAD(Role.HEAD),
-    CHEST(Role.CHEST),
-    HIPS(Role.HIPS);
-
-    private final Role role;
-
-    Part(Role role) {
-      this.role = role;
-    }
-
-    /** The joint that goes to the goal. */
-    public Role role() {
-      return role;
-    }
-
-    public String words() {
-      return name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
-    }
-
-    /** The part that moving a joint means; empty for joints no goal is for. */
-    public static Optional<Part> of(Role role) {
-      for (Part part : values()) {
-        if (part.role == role) {
-          return Optional.of(part);
-        }
+  /**
+   * How much of a goal counts, and what gives way for it.
+   *
+   * @param bendRad turn of the limb's bend plane, radians
+   * @param share how much of the place counts, 0 to 1
+   * @param turnShare how much of the turn counts, 0 to 1
+   * @param giveWay how far the body goes to where the limb does not reach, 0 to 1
+   * @param stretch by how much of their length bones may grow where the limb still does not reach
+   */
+  public record Amounts(
+      double bendRad, double share, double turnShare, double giveWay, double stretch) {
+    public Amounts {
+      if (!(share >= 0 && share <= 1)
+          || !(turnShare >= 0 && turnShare <= 1)
+          || !(giveWay >= 0 && giveWay <= 1)) {
+        throw new IllegalArgumentException(
+            "place " + share + ", turn " + turnShare + ", give way " + giveWay + ": from 0 to 1");
       }
-      return Optional.empty();
+      Stretch.check(stretch);
     }
 
-    private static Part of(String words) {
-      for (Part part : values()) {
-        if (part.words().equals(words)) {
-          return part;
-        }
-      }
-      throw new IllegalArgumentException("there is no part '" + words + "' to drive");
+    private Amounts withBend(double otherRad) {
+      return new Amounts(otherRad, share, turnShare, giveWay, stretch);
     }
 
-    private Optional<Limb> limb(Body body) {
-      return isTrunk()
-          ? Optional.empty()
-          : Limb.of(
-              body,
-              side(),
-              ordinal() >= LEFT_KNEE.ordinal() || this == LEFT_FOOT || this == RIGHT_FOOT);
+    private Amounts withShare(double other) {
+      return new Amounts(bendRad, other, turnShare, giveWay, stretch);
     }
 
-    private Side side() {
-      return role.side();
+    private Amounts withTurnShare(double other) {
+      return new Amounts(bendRad, share, other, giveWay, stretch);
     }
 
-    private boolean isTrunk() {
-      return ordinal() >= HEAD.ordinal();
+    private Amounts withGiveWay(double other) {
+      return new Amounts(bendRad, share, turnShare, other, stretch);
     }
 
-    private boolean isOnSpine() {
-      return this == HEAD || this == CHEST;
-    }
-
-    private boolean isMiddle() {
-      return ordinal() >= LEFT_ELBOW.ordinal() && ordinal() <= RIGHT_KNEE.ordinal();
+    private Amounts withStretch(double other) {
+      return new Amounts(bendRad, share, turnShare, giveWay, other);
     }
   }
 
-  private static final PropPass.Triple NONE = new PropPass.Triple(0, 0, 0);
   private static final List<String> GOALS = List.of("moved by", "stays, moved by");
 
   public static final PassKind<LimbGoalPass> KIND =
@@ -130,154 +89,140 @@ public record LimbGoalPass(
           "limb-goal",
           "Limb goal",
           "Drives a hand, foot, knee, elbow, head, chest or hips to a goal; the body follows.",
-          new LimbGoalPass(Part.LEFT_HAND, false, NONE, NONE, 0, 1, 1, 0.5, 0, Optional.empty()),
-          List.of(
-              new Setting.Choice<>(
-                  "part",
-                  "Part",
-                  java.util.Arrays.stream(Part.values()).map(Part::words).toList(),
-                  "What is driven.",
-                  p -> p.part.words(),
-                  (p, v) -> p.withPart(Part.of(v))),
-              new Setting.Choice<>(
-                  "goal",
-                  "Goal",
-                  GOALS,
-                  "Moved from where it was captured, or kept in one place of the world.",
-                  p -> GOALS.get(p.stays ? 1 : 0),
-                  (p, v) -> p.withStays(v.equals(GOALS.get(1)))),
-              move("moveX", "Move x", m -> m.x(), (m, v) -> new PropPass.Triple(v, m.y(), m.z())),
-              move("moveY", "Move y", m -> m.y(), (m, v) -> new PropPass.Triple(m.x(), v, m.z())),
-              move("moveZ", "Move z", m -> m.z(), (m, v) -> new PropPass.Triple(m.x(), m.y(), v)),
-              turn("turnX", "Turn x", m -> m.x(), (m, v) -> new PropPass.Triple(v, m.y(), m.z())),
-              turn("turnY", "Turn y", m -> m.y(), (m, v) -> new PropPass.Triple(m.x(), v, m.z())),
-              turn("turnZ", "Turn z", m -> m.z(), (m, v) -> new PropPass.Triple(m.x(), m.y(), v)),
-              Setting.number(
-                  "bendRad",
-                  "Bend aside",
-                  "°",
-                  new double[] {-Math.PI, Math.PI, Math.toRadians(1)},
-                  "Turns knee or elbow about the line from hip or shoulder to the goal.",
-                  LimbGoalPass::bendRad,
-                  (p, v) -> p.with(v, p.share, p.turnShare, p.giveWay)),
-              Setting.number(
-                  "share",
-                  "Place",
-                  "%",
-                  new double[] {0, 1, 0.05},
-                  "How much of the place counts.",
-                  LimbGoalPass::share,
-                  (p, v) -> p.with(p.bendRad, v, p.turnShare, p.giveWay)),
-              Setting.number(
-                  "turnShare",
-                  "Turn",
-                  "%",
-                  new double[] {0, 1, 0.05},
-                  "How much of the turn counts.",
-                  LimbGoalPass::turnShare,
-                  (p, v) -> p.with(p.bendRad, p.share, v, p.giveWay)),
-              Setting.number(
-                  "giveWay",
-                  "Gives way",
-                  "%",
-                  new double[] {0, 1, 0.05},
-                  "The hips go so much of the way to a goal the limb does not reach.",
-                  LimbGoalPass::giveWay,
-                  (p, v) -> p.with(p.bendRad, p.share, p.turnShare, v)),
-              Stretch.setting(LimbGoalPass::stretch, LimbGoalPass::withStretch)),
+          new LimbGoalPass(
+              GoalPart.LEFT_HAND,
+              false,
+              Triple.ZERO,
+              Triple.ZERO,
+              new Amounts(0, 1, 1, 0.5, 0),
+              Optional.empty()),
+          settings(),
           true,
           false);
 
-  public LimbGoalPass {
-    if (!(share >= 0 && share <= 1)
-        || !(turnShare >= 0 && turnShare <= 1)
-        || !(giveWay >= 0 && giveWay <= 1)) {
-      throw new IllegalArgumentException(
-          "place " + share + ", turn " + turnShare + ", give way " + giveWay + ": from 0 to 1");
-    }
-    Stretch.check(stretch);
+  private static List<Setting<LimbGoalPass>> settings() {
+    List<Setting<LimbGoalPass>> what =
+        List.of(
+            new Setting.Choice<>(
+                "part",
+                "Part",
+                Arrays.stream(GoalPart.values()).map(GoalPart::words).toList(),
+                "What is driven.",
+                p -> p.part.words(),
+                (p, v) -> p.withPart(GoalPart.of(v))),
+            new Setting.Choice<>(
+                "goal",
+                "Goal",
+                GOALS,
+                "Moved from where it was captured, or kept in one place of the world.",
+                p -> GOALS.get(p.stays ? 1 : 0),
+                (p, v) -> p.withStays(v.equals(GOALS.get(1)))));
+    List<Setting<LimbGoalPass>> moves =
+        Triple.settings(
+            List.of("moveX", "moveY", "moveZ"),
+            List.of("Move x", "Move y", "Move z"),
+            "cm",
+            new double[] {-5, 5, 0.005},
+            "Moves the part in the world.",
+            LimbGoalPass::moveM,
+            LimbGoalPass::withMove);
+    List<Setting<LimbGoalPass>> turns =
+        Triple.settings(
+            List.of("turnX", "turnY", "turnZ"),
+            List.of("Turn x", "Turn y", "Turn z"),
+            "°",
+            new double[] {-Math.PI, Math.PI, Math.toRadians(1)},
+            "Turns the part in the world.",
+            LimbGoalPass::turnRad,
+            LimbGoalPass::withTurn);
+    List<Setting<LimbGoalPass>> amounts =
+        List.of(
+            Setting.number(
+                "bendRad",
+                "Bend aside",
+                "°",
+                new double[] {-Math.PI, Math.PI, Math.toRadians(1)},
+                "Turns knee or elbow about the line from hip or shoulder to the goal.",
+                p -> p.amounts.bendRad,
+                LimbGoalPass::withBend),
+            share(
+                "share",
+                "Place",
+                "How much of the place counts.",
+                Amounts::share,
+                Amounts::withShare),
+            share(
+                "turnShare",
+                "Turn",
+                "How much of the turn counts.",
+                Amounts::turnShare,
+                Amounts::withTurnShare),
+            share(
+                "giveWay",
+                "Gives way",
+                "The hips go so much of the way to a goal the limb does not reach.",
+                Amounts::giveWay,
+                Amounts::withGiveWay),
+            Stretch.setting(p -> p.amounts.stretch, (p, v) -> p.with(p.amounts.withStretch(v))));
+    return Stream.of(what, moves, turns, amounts).flatMap(List::stream).toList();
   }
 
-  private static Setting<LimbGoalPass> move(
+  private static Setting<LimbGoalPass> share(
       String key,
       String words,
-      Function<PropPass.Triple, Double> get,
-      BiFunction<PropPass.Triple, Double, PropPass.Triple> set) {
+      String help,
+      Function<Amounts, Double> get,
+      BiFunction<Amounts, Double, Amounts> set) {
     return Setting.number(
         key,
         words,
-        "cm",
-        new double[] {-5, 5, 0.005},
-        "Moves the part in the world.",
-        p -> get.apply(p.moveM),
-        (p, v) -> p.withMove(set.apply(p.moveM, v)));
+        "%",
+        new double[] {0, 1, 0.05},
+        help,
+        p -> get.apply(p.amounts),
+        (p, v) -> p.with(set.apply(p.amounts, v)));
   }
 
-  private static Setting<LimbGoalPass> turn(
-      String key,
-      String words,
-      Function<PropPass.Triple, Double> get,
-      BiFunction<PropPass.Triple, Double, PropPass.Triple> set) {
-    return Setting.number(
-        key,
-        words,
-        "°",
-        new double[] {-Math.PI, Math.PI, Math.toRadians(1)},
-        "Turns the part in the world.",
-        p -> get.apply(p.turnRad),
-        (p, v) ->
-            new LimbGoalPass(
-                p.part,
-                p.stays,
-                p.moveM,
-                set.apply(p.turnRad, v),
-                p.bendRad,
-                p.share,
-                p.turnShare,
-                p.giveWay,
-                p.stretch,
-                p.spot));
-  }
-
-  public LimbGoalPass withPart(Part other) {
-    return new LimbGoalPass(
-        other,
-        stays,
-        moveM,
-        turnRad,
-        bendRad,
-        share,
-        turnShare,
-        giveWay,
-        stretch,
-        Optional.empty());
+  public LimbGoalPass withPart(GoalPart other) {
+    return new LimbGoalPass(other, stays, moveM, turnRad, amounts, Optional.empty());
   }
 
   private LimbGoalPass withStays(boolean other) {
-    return new LimbGoalPass(
-        part, other, moveM, turnRad, bendRad, share, turnShare, giveWay, stretch, Optional.empty());
+    return new LimbGoalPass(part, other, moveM, turnRad, amounts, Optional.empty());
   }
 
-  public LimbGoalPass withMove(PropPass.Triple other) {
-    return new LimbGoalPass(
-        part, stays, other, turnRad, bendRad, share, turnShare, giveWay, stretch, spot);
+  public LimbGoalPass withMove(Triple other) {
+    return new LimbGoalPass(part, stays, other, turnRad, amounts, spot);
+  }
+
+  public LimbGoalPass withTurn(Triple otherRad) {
+    return new LimbGoalPass(part, stays, moveM, otherRad, amounts, spot);
+  }
+
+  private LimbGoalPass with(Amounts other) {
+    return new LimbGoalPass(part, stays, moveM, turnRad, other, spot);
+  }
+
+  private LimbGoalPass withSpot(Triple found) {
+    return new LimbGoalPass(part, stays, moveM, turnRad, amounts, Optional.of(found));
   }
 
   public LimbGoalPass withBend(double otherRad) {
-    return with(otherRad, share, turnShare, giveWay);
-  }
-
-  private LimbGoalPass withStretch(double other) {
-    return new LimbGoalPass(
-        part, stays, moveM, turnRad, bendRad, share, turnShare, giveWay, other, spot);
+    return with(amounts.withBend(otherRad));
   }
 
   public LimbGoalPass withGiveWay(double other) {
-    return with(bendRad, share, turnShare, other);
+    return with(amounts.withGiveWay(other));
   }
 
-  private LimbGoalPass with(double bend, double place, double turns, double gives) {
-    return new LimbGoalPass(part, stays, moveM, turnRad, bend, place, turns, gives, stretch, spot);
+  /** Turn of the limb's bend plane, radians. */
+  public double bendRad() {
+    return amounts.bendRad;
+  }
+
+  /** How far the body goes to where the limb does not reach, 0 to 1. */
+  public double giveWay() {
+    return amounts.giveWay;
   }
 
   @Override
@@ -291,7 +236,7 @@ public record LimbGoalPass(
     return switch (key) {
       case "bendRad" -> !trunk && !part.isMiddle();
       case "giveWay", "stretch" -> !trunk && !part.isMiddle();
-      case "turnX", "turnY", "turnZ", "turnShare" -> !part.isMiddle() && part != Part.HIPS;
+      case "turnX", "turnY", "turnZ", "turnShare" -> !part.isMiddle() && part != GoalPart.HIPS;
       default -> true;
     };
   }
@@ -300,8 +245,8 @@ public record LimbGoalPass(
   public Optional<String> complaint(Motion in, Place place) {
     boolean there =
         part.isOnSpine()
-            ? new SpineReach(in, part.role).isPossible()
-            : part == Part.HIPS
+            ? new SpineReach(in, part.role()).isPossible()
+            : part == GoalPart.HIPS
                 ? in.body().joint(Role.HIPS).isPresent()
                 : part.limb(in.body()).isPresent();
     return there
@@ -312,12 +257,12 @@ public record LimbGoalPass(
   /** Where the part does not get; knees and elbows only turn about their limb. */
   @Override
   public List<Shortfall> shortfalls(Motion in, Motion out, Place place) {
-    if (share < 1 || part.isMiddle() || complaint(in, place).isPresent()) {
+    if (amounts.share < 1 || part.isMiddle() || complaint(in, place).isPresent()) {
       return List.of();
     }
     Frames run = place.fully(in.clip().frames());
     double[] shifts = shifts(in, run);
-    int joint = in.body().joint(part.role).orElseThrow();
+    int joint = in.body().joint(part.role()).orElseThrow();
     WorldPose before = WorldPose.only(in.clip().skeleton(), joint);
     WorldPose after = WorldPose.only(out.clip().skeleton(), joint);
     return Shortfall.in(
@@ -347,29 +292,15 @@ public record LimbGoalPass(
     if (isSettled()) {
       return this;
     }
-    var joint = in.body().joint(part.role);
+    var joint = in.body().joint(part.role());
     Frames span = place.frames(in.clip().frames());
     if (joint.isEmpty() || span.isEmpty()) {
-      return withSpot(NONE);
+      return withSpot(Triple.ZERO);
     }
     WorldPose pose = WorldPose.only(in.clip().skeleton(), joint.getAsInt());
     pose.solve(in.clip(), (span.from() + span.to()) / 2);
     int j = joint.getAsInt();
-    return withSpot(new PropPass.Triple(pose.x(j), pose.y(j), pose.z(j)));
-  }
-
-  private LimbGoalPass withSpot(PropPass.Triple found) {
-    return new LimbGoalPass(
-        part,
-        stays,
-        moveM,
-        turnRad,
-        bendRad,
-        share,
-        turnShare,
-        giveWay,
-        stretch,
-        Optional.of(found));
+    return withSpot(new Triple(pose.x(j), pose.y(j), pose.z(j)));
   }
 
   @Override
@@ -379,7 +310,8 @@ public record LimbGoalPass(
 
   @Override
   public Motion apply(Motion in, Frames frames, Place place, Work work) {
-    boolean still = !stays && moveM.equals(NONE) && turnRad.equals(NONE) && bendRad == 0;
+    boolean still =
+        !stays && moveM.equals(Triple.ZERO) && turnRad.equals(Triple.ZERO) && amounts.bendRad == 0;
     if (still || complaint(in, place).isPresent()) {
       return in;
     }
@@ -389,10 +321,10 @@ public record LimbGoalPass(
   private Clip block(Motion in, Frames run) {
     Frames region = run.grown(reach(in, null)).within(in.clip().allFrames());
     if (part.isOnSpine()) {
-      SpineReach spine = new SpineReach(in, part.role);
+      SpineReach spine = new SpineReach(in, part.role());
       return spine.reach(run, shifts(in, run), turns(run));
     }
-    if (part == Part.HIPS) {
+    if (part == GoalPart.HIPS) {
       return hips(in, run, region);
     }
     Limb limb = part.limb(in.body()).orElseThrow();
@@ -401,23 +333,23 @@ public record LimbGoalPass(
     scope.set(limb.middle());
     scope.set(limb.end());
     LimbGoals goals = new LimbGoals(limb, region);
-    java.util.Arrays.fill(goals.weight(), 1);
+    Arrays.fill(goals.weight(), 1);
     List<LimbGoals> all = new ArrayList<>(List.of(goals));
     if (part.isMiddle()) {
-      aside(in, limb, shifts(in, region), goals);
+      goals.turnMiddle(in.clip(), shifts(in, region));
       return new Reposer(in, 0, scope).repose(run, all, new double[3 * region.count()]);
     }
     System.arraycopy(shifts(in, region), 0, goals.shift(), 0, 3 * region.count());
     System.arraycopy(turns(region), 0, goals.turn(), 0, 4 * region.count());
     System.arraycopy(goals.turn(), 0, goals.tipTurn(), 0, 4 * region.count());
-    java.util.Arrays.fill(goals.aside(), bendRad);
-    if (giveWay > 0) {
+    Arrays.fill(goals.aside(), amounts.bendRad);
+    if (amounts.giveWay > 0) {
       List<Limb> pinned = Pins.of(in.body(), List.of(limb));
       Pins.widen(in.body(), pinned, scope);
       pinned.forEach(l -> all.add(Pins.stay(l, region)));
     }
-    return new Reposer(in, giveWay, scope)
-        .stretching(stretch)
+    return new Reposer(in, amounts.giveWay, scope)
+        .stretching(amounts.stretch)
         .repose(run, all, new double[3 * region.count()]);
   }
 
@@ -443,7 +375,7 @@ public record LimbGoalPass(
   private double[] shifts(Motion in, Frames region) {
     double[] shifts = new double[3 * region.count()];
     double[] move = {moveM.x(), moveM.y(), moveM.z()};
-    int j = in.body().joint(part.role).orElseThrow();
+    int j = in.body().joint(part.role()).orElseThrow();
     WorldPose pose = WorldPose.only(in.clip().skeleton(), j);
     double[] base = spot.map(s -> new double[] {s.x(), s.y(), s.z()}).orElse(null);
     for (int n = 0; n < region.count(); n++) {
@@ -452,7 +384,7 @@ public record LimbGoalPass(
       }
       for (int i = 0; i < 3; i++) {
         double from = stays && base != null ? base[i] - pose.positions()[3 * j + i] : 0;
-        shifts[3 * n + i] = share * (from + move[i]);
+        shifts[3 * n + i] = amounts.share * (from + move[i]);
       }
     }
     return shifts;
@@ -460,56 +392,11 @@ public record LimbGoalPass(
 
   private double[] turns(Frames region) {
     double[] turns = new double[4 * region.count()];
-    double[] v = {turnShare * turnRad.x(), turnShare * turnRad.y(), turnShare * turnRad.z()};
+    double w = amounts.turnShare;
+    double[] v = {w * turnRad.x(), w * turnRad.y(), w * turnRad.z()};
     for (int n = 0; n < region.count(); n++) {
       Quats.exp(v, 0, turns, 4 * n);
     }
     return turns;
-  }
-
-  /** A knee or elbow is turned about the line between the ends of its limb, which stay. */
-  private static void aside(Motion in, Limb limb, double[] shifts, LimbGoals goals) {
-    WorldPose pose = WorldPose.only(in.clip().skeleton(), limb.end());
-    double[] p = pose.positions();
-    double[] line = new double[3];
-    double[] is = new double[3];
-    double[] wanted = new double[3];
-    for (int n = 0; n < goals.frames().count(); n++) {
-      pose.solve(in.clip(), goals.frames().from() + n);
-      double length = 0;
-      for (int i = 0; i < 3; i++) {
-        line[i] = p[3 * limb.end() + i] - p[3 * limb.upper() + i];
-        is[i] = p[3 * limb.middle() + i] - p[3 * limb.upper() + i];
-        wanted[i] = is[i] + shifts[3 * n + i];
-        length += line[i] * line[i];
-      }
-      length = Math.sqrt(length);
-      if (length > 1e-6) {
-        goals.aside()[n] = angleAbout(line, length, is, wanted);
-      }
-    }
-  }
-
-  /** The angle about an axis from one direction to another, radians. */
-  private static double angleAbout(double[] axis, double length, double[] a, double[] b) {
-    double da = 0;
-    double db = 0;
-    for (int i = 0; i < 3; i++) {
-      da += a[i] * axis[i] / (length * length);
-      db += b[i] * axis[i] / (length * length);
-    }
-    double[] u = new double[3];
-    double[] v = new double[3];
-    double dot = 0;
-    for (int i = 0; i < 3; i++) {
-      u[i] = a[i] - da * axis[i];
-      v[i] = b[i] - db * axis[i];
-      dot += u[i] * v[i];
-    }
-    double triple =
-        axis[0] * (u[1] * v[2] - u[2] * v[1])
-            + axis[1] * (u[2] * v[0] - u[0] * v[2])
-            + axis[2] * (u[0] * v[1] - u[1] * v[0]);
-    return Math.atan2(triple / length, dot);
   }
 }

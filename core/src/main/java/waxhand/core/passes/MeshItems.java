@@ -5,7 +5,7 @@ import java.nio.ByteOrder;
 import java.util.Base64;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import waxhand.core.passes.PropPass.LoadedMesh;
+import waxhand.core.props.LoadedMesh;
 import waxhand.core.props.Mesh;
 
 /**

@@ -273,14 +273,14 @@ public record PlantsPass(
 
   /** The frames of a found contact that no plant of the artist's and no bar of the part covers. */
   private List<Frames> free(Contact contact) {
-    List<Frames> free = new ArrayList<>(List.of(contact.frames()));
+    List<Frames> free = List.of(contact.frames());
     for (Plant plant : kept) {
-      if (plant.part() == contact.part()) {
+      if (plant.part() == contact.part() && !plant.frames().within(contact.frames()).isEmpty()) {
         free = without(free, plant.frames());
       }
     }
     for (Contact bar : barred) {
-      if (bar.part() == contact.part()) {
+      if (bar.part() == contact.part() && !bar.frames().within(contact.frames()).isEmpty()) {
         free = without(free, bar.frames());
       }
     }

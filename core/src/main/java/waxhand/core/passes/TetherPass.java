@@ -13,11 +13,13 @@ import waxhand.core.body.Side;
 import waxhand.core.limbs.Limb;
 import waxhand.core.limbs.LimbGoals;
 import waxhand.core.limbs.Reposer;
+import waxhand.core.maths.Poses;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.props.Holder;
 import waxhand.core.props.Prop;
 
 /**
@@ -170,7 +172,7 @@ public record TetherPass(
   }
 
   /** Which limbs hold as a thing is held. */
-  public TetherPass withHolder(PropPass.Holder by) {
+  public TetherPass withHolder(Holder by) {
     return new TetherPass(by.words(), target, fromFrame, turns, giveWay, stretch, Optional.empty());
   }
 
@@ -301,7 +303,7 @@ public record TetherPass(
       pose.solve(clip, f);
       System.arraycopy(pose.positions(), 3 * limb.end(), end, 0, 3);
       System.arraycopy(pose.rotations(), 4 * limb.end(), end, 3, 4);
-      PropPass.relative(target, end, seen);
+      Poses.relative(target, end, seen);
       double sign = Quats.dot(turn, 0, seen, 3) < 0 ? -1 : 1;
       for (int i = 0; i < 4; i++) {
         turn[i] += sign * seen[3 + i];
@@ -367,7 +369,7 @@ public record TetherPass(
               end,
               f -> {
                 to.get().pose(f, target);
-                PropPass.within(target, tie.seen(), wanted);
+                Poses.within(target, tie.seen(), wanted);
                 pose.solve(out.clip(), f);
                 double x = wanted[0] - pose.x(end);
                 double y = wanted[1] - pose.y(end);
@@ -403,7 +405,7 @@ public record TetherPass(
       int f = region.from() + n;
       to.pose(f, target);
       pose.solve(clip, f);
-      PropPass.within(target, seen, wanted);
+      Poses.within(target, seen, wanted);
       for (int i = 0; i < 3; i++) {
         goals.shift()[3 * n + i] = wanted[i] - pose.positions()[3 * end + i];
       }

@@ -53,6 +53,9 @@ public final class Carry {
 
   /** Frames in which two differ; none where both carry nothing. */
   public Frames differing(Carry other) {
+    if (path == other.path) {
+      return Frames.NONE;
+    }
     int count = Math.max(path.length, other.path.length) / 3;
     int from = 0;
     int to = count;
@@ -73,7 +76,7 @@ public final class Carry {
 
   @Override
   public boolean equals(Object other) {
-    return other instanceof Carry c && Arrays.equals(path, c.path);
+    return other instanceof Carry c && (path == c.path || Arrays.equals(path, c.path));
   }
 
   @Override

@@ -1,7 +1,9 @@
 package waxhand.core.plants;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Set;
 import waxhand.core.motion.Frames;
@@ -20,10 +22,19 @@ public record FootPlan(List<Footing> footings, Carry carry) {
   /** Frames over which footings, with their eases, are not the same as in another. */
   public List<Frames> differing(FootPlan other) {
     List<Frames> differing = new ArrayList<>();
-    Set<Footing> mine = new HashSet<>(footings);
-    Set<Footing> theirs = new HashSet<>(other.footings);
+    // most are the very same, so that few need to be compared by what is in them
+    Set<Footing> mine = strange(footings, other.footings);
+    Set<Footing> theirs = strange(other.footings, footings);
     mine.stream().filter(f -> !theirs.contains(f)).forEach(f -> differing.add(f.eased()));
     theirs.stream().filter(f -> !mine.contains(f)).forEach(f -> differing.add(f.eased()));
     return differing;
+  }
+
+  private static Set<Footing> strange(List<Footing> footings, List<Footing> known) {
+    Set<Footing> same = Collections.newSetFromMap(new IdentityHashMap<>());
+    same.addAll(known);
+    Set<Footing> strange = new HashSet<>();
+    footings.stream().filter(f -> !same.contains(f)).forEach(strange::add);
+    return strange;
   }
 }

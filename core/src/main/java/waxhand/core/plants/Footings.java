@@ -3,9 +3,8 @@ package waxhand.core.plants;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
+import java.util.stream.IntStream;
 import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.Ground;
@@ -53,13 +52,14 @@ public final class Footings {
     List<Footing> bare = groups(plants).stream().map(this::bare).toList();
     boolean alike = known != null && sameContacts(bare, known.footings());
     Carry carry = alike ? known.carry() : Carry.of(motion, bare, ground, active, follow);
-    Map<List<Plant>, Footing> same = new HashMap<>();
-    if (alike) {
-      known.footings().forEach(f -> same.put(f.plants(), f));
-    }
     List<Footing> footings =
-        bare.parallelStream()
-            .map(f -> same.containsKey(f.plants()) ? same.get(f.plants()) : settled(f, carry))
+        IntStream.range(0, bare.size())
+            .parallel()
+            .mapToObj(
+                n ->
+                    alike && known.footings().get(n).plants().equals(bare.get(n).plants())
+                        ? known.footings().get(n)
+                        : settled(bare.get(n), carry))
             .toList();
     return new FootPlan(footings, carry);
   }

@@ -17,6 +17,8 @@ import waxhand.core.body.Role;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.props.Hold;
+import waxhand.core.props.Holder;
 import waxhand.core.props.Prop;
 
 /** Limb goals, tethers and props. */
@@ -26,8 +28,8 @@ class GoalsTest {
   /** Its arms are bent, so that they can give and take. */
   private static final Motion BODY =
       run(
-          goal(LimbGoalPass.Part.RIGHT_HAND, 0.2, 0, 0),
-          run(goal(LimbGoalPass.Part.LEFT_HAND, -0.2, 0, 0), STRAIGHT));
+          goal(GoalPart.RIGHT_HAND, 0.2, 0, 0),
+          run(goal(GoalPart.LEFT_HAND, -0.2, 0, 0), STRAIGHT));
 
   private static Motion run(Pass pass, Motion in) {
     return Plate.of("p", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
@@ -40,20 +42,20 @@ class GoalsTest {
     return new Vector3d(pose.x(j), pose.y(j), pose.z(j));
   }
 
-  private static LimbGoalPass goal(LimbGoalPass.Part part, double x, double y, double z) {
-    return LimbGoalPass.KIND.defaults().withPart(part).withMove(new PropPass.Triple(x, y, z));
+  private static LimbGoalPass goal(GoalPart part, double x, double y, double z) {
+    return LimbGoalPass.KIND.defaults().withPart(part).withMove(new Triple(x, y, z));
   }
 
   @ParameterizedTest
   @EnumSource(
-      value = LimbGoalPass.Part.class,
+      value = GoalPart.class,
       names = {"LEFT_HAND", "RIGHT_HAND", "LEFT_FOOT", "RIGHT_FOOT", "HEAD", "CHEST", "HIPS"})
-  void partsGoWhereTheyAreDriven(LimbGoalPass.Part part) {
+  void partsGoWhereTheyAreDriven(GoalPart part) {
     // nobody is taller than he is
-    boolean trunk = part.ordinal() >= LimbGoalPass.Part.HEAD.ordinal();
-    boolean spine = trunk && part != LimbGoalPass.Part.HIPS;
-    double x = part == LimbGoalPass.Part.RIGHT_HAND ? 0.04 : -0.04;
-    double y = part == LimbGoalPass.Part.HIPS ? -0.05 : trunk ? 0 : 0.03;
+    boolean trunk = part.ordinal() >= GoalPart.HEAD.ordinal();
+    boolean spine = trunk && part != GoalPart.HIPS;
+    double x = part == GoalPart.RIGHT_HAND ? 0.04 : -0.04;
+    double y = part == GoalPart.HIPS ? -0.05 : trunk ? 0 : 0.03;
     Motion out = run(goal(part, x, y, -0.02), BODY);
     Role role = part.role();
     for (int f = 0; f < 300; f += 23) {
@@ -94,7 +96,7 @@ class GoalsTest {
 
   @Test
   void goalsAMetreOutOfReachStretchNobody() {
-    for (LimbGoalPass.Part part : LimbGoalPass.Part.values()) {
+    for (GoalPart part : GoalPart.values()) {
       Motion out = run(goal(part, 1, 1, 1), BODY);
       WorldPose pose = new WorldPose(out.clip().skeleton());
       for (int f = 0; f < 300; f += 60) {
@@ -115,7 +117,7 @@ class GoalsTest {
   /** Hips go first, the spine less, and the hand gets nearer by both. */
   @Test
   void theSpineGivesWayTooWhereAnArmFallsShort() {
-    LimbGoalPass far = goal(LimbGoalPass.Part.LEFT_HAND, 0.1, 0.1, 0.35).withGiveWay(0);
+    LimbGoalPass far = goal(GoalPart.LEFT_HAND, 0.1, 0.1, 0.35).withGiveWay(0);
     Motion stiff = run(far, STRAIGHT);
     Motion soft = run(far.withGiveWay(0.5), STRAIGHT);
     int spine = STRAIGHT.body().joint(Role.SPINE_1).orElseThrow();
@@ -194,7 +196,7 @@ class GoalsTest {
 
   @Test
   void aKneeIsTurnedAsideWhileTheFootStays() {
-    Motion out = run(goal(LimbGoalPass.Part.LEFT_KNEE, 0.1, 0, 0), BODY);
+    Motion out = run(goal(GoalPart.LEFT_KNEE, 0.1, 0, 0), BODY);
     for (int f = 0; f < 300; f += 50) {
       assertThat(place(out, Role.LEFT_FOOT, f).distance(place(BODY, Role.LEFT_FOOT, f)))
           .isLessThan(1e-9);
@@ -205,11 +207,8 @@ class GoalsTest {
 
   // ---- things ------------------------------------------------------------------------------
 
-  private static PropPass crate(PropPass.Hold... holds) {
-    return PropPass.KIND
-        .defaults()
-        .withPlace(new PropPass.Triple(0.1, 0.9, 0.4))
-        .withHolds(List.of(holds));
+  private static PropPass crate(Hold... holds) {
+    return PropPass.KIND.defaults().withPlace(new Triple(0.1, 0.9, 0.4)).withHolds(List.of(holds));
   }
 
   private static double[] pose(Motion motion, int frame) {
@@ -223,9 +222,9 @@ class GoalsTest {
     Motion out =
         run(
             crate(
-                new PropPass.Hold(PropPass.Holder.LEFT_HAND, new Frames(50, 120)),
-                new PropPass.Hold(PropPass.Holder.RIGHT_HAND, new Frames(120, 180)),
-                new PropPass.Hold(PropPass.Holder.BOTH_HANDS, new Frames(200, 250))),
+                new Hold(Holder.LEFT_HAND, new Frames(50, 120)),
+                new Hold(Holder.RIGHT_HAND, new Frames(120, 180)),
+                new Hold(Holder.BOTH_HANDS, new Frames(200, 250))),
             BODY);
     assertThat(out.clip()).isSameAs(BODY.clip());
     assertThat(pose(out, 49)).isEqualTo(pose(out, 0));
@@ -247,8 +246,7 @@ class GoalsTest {
 
   @Test
   void handsTiedToAThingKeepTheirPlaceOnItAndFromEachOther() {
-    Motion with =
-        run(crate(new PropPass.Hold(PropPass.Holder.BOTH_HANDS, new Frames(0, 300))), BODY);
+    Motion with = run(crate(new Hold(Holder.BOTH_HANDS, new Frames(0, 300))), BODY);
     Motion out = run(TetherPass.KIND.of(Map.of("giveWay", 0.0)), with);
     double last = Double.NaN;
     for (int f = 0; f < 300; f += 7) {
@@ -292,8 +290,7 @@ class GoalsTest {
 
   @Test
   void thingsAreCutAndLevelledWithTheirTake() {
-    Motion with =
-        run(crate(new PropPass.Hold(PropPass.Holder.LEFT_HAND, new Frames(20, 200))), BODY);
+    Motion with = run(crate(new Hold(Holder.LEFT_HAND, new Frames(20, 200))), BODY);
     Plate trim = Plate.of("t", new TrimPass()).withSpan(new Span(40, 120, 0, 0));
     Motion cut = trim.apply(with, with.clip().allFrames(), Work.UNWATCHED);
     assertThat(cut.prop("crate").orElseThrow().path().frames()).isEqualTo(cut.clip().frames());

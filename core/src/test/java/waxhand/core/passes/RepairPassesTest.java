@@ -91,6 +91,30 @@ class RepairPassesTest {
     assertThat(run(GapFillPass.KIND.defaults(), NOISY)).isSameAs(NOISY);
   }
 
+  /** A wild sample that was mended does not hide that the rest of the limb still stood still. */
+  @Test
+  void whatStandsStillBesideAWildSampleIsFilledToo() {
+    Clip clip = NOISY.clip();
+    BitSet top = new BitSet();
+    top.set(clip.skeleton().indexOf("RightUpLeg"));
+    BitSet leg = clip.skeleton().below(top);
+    int toes = clip.skeleton().indexOf("RightToeBase");
+    int knee = clip.skeleton().indexOf("RightLeg");
+    for (int j = leg.nextSetBit(0); j >= 0; j = leg.nextSetBit(j + 1)) {
+      // the toes move again two frames before the leg does
+      Frames stuck = new Frames(500, j == toes ? 538 : 540);
+      clip = clip.withRotation(j, Samples.held(clip.rotation(j), stuck));
+    }
+    Motion out = run(GapFillPass.KIND.defaults(), NOISY.with(clip));
+    for (int f = 501; f < 540; f++) {
+      assertThat(Samples.sameBits(clip, out.clip(), knee, f)).as("frame %d", f).isFalse();
+    }
+    double leap = angle(out, TRUTH, knee, 539) - angle(out, TRUTH, knee, 540);
+    assertThat(Math.abs(leap)).isLessThan(0.02);
+    assertThat(Samples.sameBits(clip, out.clip(), toes, 538)).isTrue();
+    assertThat(Samples.sameBits(clip, out.clip(), knee, 540)).isTrue();
+  }
+
   private static double error(Motion motion, Frames run) {
     Motion truth = Motion.of(TRUTH.clip().cut(run));
     return Comparison.of(truth, truth.with(motion.clip().cut(run)), List.of()).poseRmsMm();

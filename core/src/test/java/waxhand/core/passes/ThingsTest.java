@@ -16,6 +16,8 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.props.Hold;
+import waxhand.core.props.Holder;
 import waxhand.core.props.Prop;
 import waxhand.core.props.PropPath;
 import waxhand.core.props.Shape;
@@ -37,7 +39,7 @@ class ThingsTest {
   private static PropPass held(double height, int from, int to) {
     return PropPass.KIND
         .of(Map.of("start", "where hands take it", "height", height))
-        .withHolds(List.of(new PropPass.Hold(PropPass.Holder.BOTH_HANDS, new Frames(from, to))));
+        .withHolds(List.of(new Hold(Holder.BOTH_HANDS, new Frames(from, to))));
   }
 
   @Test

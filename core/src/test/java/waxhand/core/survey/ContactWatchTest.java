@@ -16,6 +16,7 @@ import waxhand.core.passes.Chain;
 import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
+import waxhand.core.passes.Triple;
 import waxhand.core.passes.Work;
 
 /** What touches, as far as passes and things tell. */
@@ -72,8 +73,8 @@ class ContactWatchTest {
         run(
             PropPass.KIND
                 .defaults()
-                .withSize(new PropPass.Triple(2, 0.06, 2))
-                .withPlace(new PropPass.Triple(0, -0.001, 0)),
+                .withSize(new Triple(2, 0.06, 2))
+                .withPlace(new Triple(0, -0.001, 0)),
             up);
     List<Finding> found = survey(onStep);
     assertThat(found)

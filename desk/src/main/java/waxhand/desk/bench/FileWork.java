@@ -14,6 +14,7 @@ import waxhand.core.passes.PropPass;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
+import waxhand.core.props.LoadedMesh;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
@@ -177,7 +178,7 @@ public final class FileWork {
     String name = path.getFileName().toString();
     jobs.run(
         "Reading " + name,
-        work -> new PropPass.LoadedMesh(name, GltfMeshReader.read(path)),
+        work -> new LoadedMesh(name, GltfMeshReader.read(path)),
         mesh -> {
           if (!session.hasTake()) {
             notices.say("Open a take first: " + name + " is a thing to act against.");

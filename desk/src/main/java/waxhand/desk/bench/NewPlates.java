@@ -9,6 +9,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.Chain;
+import waxhand.core.passes.GoalPart;
 import waxhand.core.passes.LimbGoalPass;
 import waxhand.core.passes.Pass;
 import waxhand.core.passes.PassKind;
@@ -18,6 +19,9 @@ import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Scope;
 import waxhand.core.passes.Span;
 import waxhand.core.passes.TetherPass;
+import waxhand.core.passes.Triple;
+import waxhand.core.props.Hold;
+import waxhand.core.props.LoadedMesh;
 import waxhand.desk.session.Session;
 
 /** New plates, made for what is selected and for where the playhead is. */
@@ -34,7 +38,7 @@ final class NewPlates {
   }
 
   /** Adds a thing in the form of a mesh, and gives it the name of its file. */
-  void add(PropPass.LoadedMesh mesh) {
+  void add(LoadedMesh mesh) {
     String name = mesh.file().replaceFirst("\\.[^.]*$", "");
     PropPass thing = PropPass.KIND.defaults().withMesh(mesh);
     add(PropPass.KIND, name.isBlank() ? thing : thing.withName(name));
@@ -81,11 +85,11 @@ final class NewPlates {
             half / 2,
             half / 2);
     if (plate.pass() instanceof LimbGoalPass goal) {
-      LimbGoalPass.Part part =
+      GoalPart part =
           session.selectionProperty().get().stream()
               .mapToObj(body::role)
               .flatMap(Optional::stream)
-              .map(LimbGoalPass.Part::of)
+              .map(GoalPart::of)
               .flatMap(Optional::stream)
               .findFirst()
               .orElse(goal.part());
@@ -98,7 +102,7 @@ final class NewPlates {
       // in front of the body
       Vector3d ahead = ahead(body, frame);
       return plate
-          .withPass(prop.withPlace(new PropPass.Triple(ahead.x, 0, ahead.z)))
+          .withPass(prop.withPlace(new Triple(ahead.x, 0, ahead.z)))
           .withName("Prop: " + prop.name());
     }
     return plate;
@@ -114,7 +118,7 @@ final class NewPlates {
         .reduce((a, b) -> b)
         .map(
             prop -> {
-              PropPass.Hold hold =
+              Hold hold =
                   prop.holds().stream()
                       .filter(h -> h.frames().contains(frame))
                       .findFirst()

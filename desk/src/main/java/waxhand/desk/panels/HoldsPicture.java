@@ -18,8 +18,8 @@ import waxhand.core.passes.Chain;
 import waxhand.core.passes.PlantsPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
-import waxhand.core.passes.PropPass.Hold;
-import waxhand.core.passes.PropPass.Holder;
+import waxhand.core.props.Hold;
+import waxhand.core.props.Holder;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
 

@@ -5,6 +5,7 @@ import org.joml.Vector3d;
 import waxhand.core.passes.LimbGoalPass;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
+import waxhand.core.passes.Triple;
 import waxhand.desk.session.Session;
 
 /**
@@ -127,15 +128,15 @@ final class GoalHands implements Grips {
 
   private void move(Vector3d by) {
     if (before.pass() instanceof LimbGoalPass goal) {
-      PropPass.Triple m = goal.moveM();
+      Triple m = goal.moveM();
       edit("move of ", before.withPass(goal.withMove(sum(m, by))));
     } else if (before.pass() instanceof PropPass prop) {
       edit("place of ", before.withPass(prop.withPlace(sum(prop.placeM(), by))));
     }
   }
 
-  private static PropPass.Triple sum(PropPass.Triple m, Vector3d by) {
-    return new PropPass.Triple(m.x() + by.x, m.y() + by.y, m.z() + by.z);
+  private static Triple sum(Triple m, Vector3d by) {
+    return new Triple(m.x() + by.x, m.y() + by.y, m.z() + by.z);
   }
 
   private void edit(String what, Plate plate) {

@@ -17,6 +17,7 @@ import org.junit.jupiter.api.io.TempDir;
 import waxhand.core.passes.Chain;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.PropPass;
+import waxhand.core.props.LoadedMesh;
 import waxhand.core.props.Mesh;
 import waxhand.formats.FormatException;
 import waxhand.formats.project.Recipe;
@@ -109,8 +110,7 @@ class GltfMeshTest {
 
   @Test
   void aMeshIsKeptInARecipeToTheBit() throws Exception {
-    PropPass prop =
-        PropPass.KIND.defaults().withMesh(new PropPass.LoadedMesh("w.glb", read(glb(PLAIN))));
+    PropPass prop = PropPass.KIND.defaults().withMesh(new LoadedMesh("w.glb", read(glb(PLAIN))));
     Path file = folder.resolve("r.json");
     new Recipe("r", Chain.of(Plate.of("p", prop))).save(file);
     assertThat(Recipe.named(file.toString()).chain().plates().get(0).pass()).isEqualTo(prop);

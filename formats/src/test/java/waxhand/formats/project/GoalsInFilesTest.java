@@ -20,6 +20,8 @@ import waxhand.core.passes.PropPass;
 import waxhand.core.passes.Span;
 import waxhand.core.passes.TetherPass;
 import waxhand.core.plants.Plant;
+import waxhand.core.props.Hold;
+import waxhand.core.props.Holder;
 
 /** What is done by hand to contacts, things and goals comes back from files as it was. */
 class GoalsInFilesTest {
@@ -57,8 +59,8 @@ class GoalsInFilesTest {
                     "where hands take it"))
             .withHolds(
                 List.of(
-                    new PropPass.Hold(PropPass.Holder.LEFT_HAND, new Frames(3, 50)),
-                    new PropPass.Hold(PropPass.Holder.BOTH_HANDS, new Frames(50, 90))));
+                    new Hold(Holder.LEFT_HAND, new Frames(3, 50)),
+                    new Hold(Holder.BOTH_HANDS, new Frames(50, 90))));
     Chain chain =
         Chain.of(
             Plate.of(

@@ -1,0 +1,6 @@
+package waxhand.core.props;
+
+import waxhand.core.motion.Frames;
+
+/** A thing is held over some frames. */
+public record Hold(Holder by, Frames frames) {}

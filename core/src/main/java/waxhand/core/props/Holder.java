@@ -1,0 +1,30 @@
+package waxhand.core.props;
+
+/** Who holds a thing. */
+public enum Holder {
+  LEFT_HAND("left hand"),
+  RIGHT_HAND("right hand"),
+  BOTH_HANDS("both hands");
+
+  private final String words;
+
+  Holder(String words) {
+    this.words = words;
+  }
+
+  public String words() {
+    return words;
+  }
+
+  /**
+   * @throws IllegalArgumentException for words nobody is called by
+   */
+  public static Holder of(Object words) {
+    for (Holder by : values()) {
+      if (by.words.equals(words)) {
+        return by;
+      }
+    }
+    throw new IllegalArgumentException("nobody is called '" + words + "' to hold things");
+  }
+}
