@@ -34,6 +34,9 @@ public final class FootCorrector {
   /** A free foot this deep in the floor is held as firmly as a resting one, metres. */
   private static final double FIRM = 0.003;
 
+  /** So far above that it begins to be held, metres. */
+  private static final double NEARS = 0.03;
+
   private final FootPose pose;
   private final FloorPlane floor;
   private final List<Footing> footings;
@@ -88,10 +91,19 @@ public final class FootCorrector {
       pose.load(frame);
       turns(c, turn, tipTurn, 4 * n);
       System.arraycopy(c, SHIFT, shift, 3 * n, 3);
-      double deep = guard(rests ? held : null, frame, shift, 3 * n, turn, tipTurn, 4 * n);
-      // a foot that is kept out of the floor does not go down with the hips either
-      weight[n] = Math.max(weight[n], Math.min(1, deep / FIRM));
+      if (rests) {
+        rise(held, frame, shift, 3 * n, turn, tipTurn, 4 * n);
+      } else {
+        // a foot that is kept out of the floor does not go down with the hips either
+        double deep = lift(shift, 3 * n, turn, tipTurn, 4 * n);
+        weight[n] = Math.max(weight[n], firmness(deep));
+      }
     }
+  }
+
+  private static double firmness(double deep) {
+    double t = Math.max(0, Math.min(1, 1 + (deep - FIRM) / NEARS));
+    return t * t * (3 - 2 * t);
   }
 
   private void turns(double[] c, double[] turn, double[] tipTurn, int at) {
@@ -352,30 +364,30 @@ public final class FootCorrector {
 
   // ---- nothing sinks -----------------------------------------------------------------------
 
-  /**
-   * Keeps what is not held out of the floor: a resting foot turns about what is held, a free one is
-   * lifted.
-   *
-   * @return how deep a free foot was, metres
-   */
-  private double guard(
+  /** Turns a resting foot about what is held so that nothing else of it is in the floor. */
+  private void rise(
       Footing held, int frame, double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
-    if (held != null) {
-      boolean ball = held.holds(1, frame) || held.holds(2, frame);
-      boolean heel = held.holds(0, frame);
-      if (ball && heel) {
-        return 0;
-      }
-      int pivot = ball ? held.holds(1, frame) ? 1 : 2 : 0;
-      for (int place = 0; place < Sole.PLACES; place++) {
-        // toes lie flat while the ball rests
-        if (!held.holds(place, frame) && !(pivot == 1 && place > 0)) {
-          rise(place, pivot, shift, at3, turn, tipTurn, at);
-        }
-      }
-      return 0;
+    boolean ball = held.holds(1, frame) || held.holds(2, frame);
+    boolean heel = held.holds(0, frame);
+    if (ball && heel) {
+      return;
     }
-    double deep = 0;
+    int pivot = ball ? held.holds(1, frame) ? 1 : 2 : 0;
+    for (int place = 0; place < Sole.PLACES; place++) {
+      // toes lie flat while the ball rests
+      if (!held.holds(place, frame) && !(pivot == 1 && place > 0)) {
+        rise(place, pivot, shift, at3, turn, tipTurn, at);
+      }
+    }
+  }
+
+  /**
+   * Lifts a free foot out of the floor.
+   *
+   * @return how deep it was, metres; below 0 over the floor
+   */
+  private double lift(double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
+    double deep = Double.NEGATIVE_INFINITY;
     for (int place = 0; place < Sole.PLACES; place++) {
       deep = Math.max(deep, -height(place, shift, at3, turn, tipTurn, at));
     }
