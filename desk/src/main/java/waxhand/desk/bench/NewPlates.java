@@ -57,10 +57,24 @@ final class NewPlates {
             .plate()
             .map(p -> chain.indexOf(p.id()).orElse(chain.size() - 1) + 1)
             .orElse(chain.size());
-    int index = kind == PropPass.KIND ? beforePlants(chain, after) : after;
     Plate plate = suited(Plate.of(id, pass).withScope(scope));
+    int index = index(chain, plate.pass(), after);
     session.editChain("add " + kind.words(), null, c -> c.inserted(index, plate));
     session.plateIdProperty().set(Optional.of(id));
+  }
+
+  /** Where a pass finds what it needs: at {@code after} or behind it. */
+  private static int index(Chain chain, Pass pass, int after) {
+    if (pass.kind() == PropPass.KIND) {
+      return beforePlants(chain, after);
+    }
+    int index = after;
+    for (int k = after; k < chain.size() && pass instanceof TetherPass tether; k++) {
+      boolean ties =
+          chain.plates().get(k).pass() instanceof PropPass p && p.name().equals(tether.target());
+      index = ties ? k + 1 : index;
+    }
+    return index;
   }
 
   /** Contacts rest on things, so things come before them. */

@@ -28,6 +28,9 @@ public final class ContactLanes extends TimeArea {
   /** Between the lanes of one side and the next. */
   static final double PAUSE = 4;
 
+  /** So far beyond its slope the ease of a selected span can still be taken hold of. */
+  private static final double BEYOND = 10;
+
   private static final double GRAB = 5;
 
   private final Contacts contacts;
@@ -72,7 +75,7 @@ public final class ContactLanes extends TimeArea {
     session.takeProperty().addListener((o, a, b) -> changed());
     addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
     addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
-    addEventHandler(MouseEvent.MOUSE_RELEASED, e -> session.settle());
+    addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
     addEventHandler(ScrollEvent.SCROLL, this::scrollTime);
     Tooltip tip = new Tooltip();
     tip.setShowDelay(javafx.util.Duration.millis(350));
@@ -165,14 +168,17 @@ public final class ContactLanes extends TimeArea {
         contacts.stateProperty().get().plants().stream()
             .filter(p -> p.part() == part.get())
             .toList();
+    boolean onAny =
+        own.stream().anyMatch(p -> x > scale.x(p.frames().from()) && x < scale.x(p.frames().to()));
     for (Plant plant : own) {
-      if (contacts.selectedProperty().get().contains(plant)) {
-        if (scale.isAt(plant.frames().from() - plant.easeIn(), x, GRAB)
-            && x < scale.x(plant.frames().from()) - 2) {
+      if (!onAny && contacts.selectedProperty().get().contains(plant)) {
+        // the whole slope can be taken hold of, and a little beyond
+        double from = scale.x(plant.frames().from());
+        double to = scale.x(plant.frames().to());
+        if (x < from - 2 && x > scale.x(plant.frames().from() - plant.easeIn()) - BEYOND) {
           return Optional.of(new Hit(plant, Grip.EASE_IN));
         }
-        if (scale.isAt(plant.frames().to() + plant.easeOut(), x, GRAB)
-            && x > scale.x(plant.frames().to()) + 2) {
+        if (x > to + 2 && x < scale.x(plant.frames().to() + plant.easeOut()) + BEYOND) {
           return Optional.of(new Hit(plant, Grip.EASE_OUT));
         }
       }
@@ -262,6 +268,12 @@ public final class ContactLanes extends TimeArea {
       held.to(scale().border(e.getX()));
     }
     e.consume();
+  }
+
+  private void released(MouseEvent e) {
+    // a busy window may not have been told of the last way
+    dragged(e);
+    session.settle();
   }
 
   /** A drag changes what the plants were when it began, so that nothing adds up. */

@@ -105,6 +105,9 @@ public final class CurvesPane extends TimeArea {
     addEventHandler(
         MouseEvent.MOUSE_RELEASED,
         e -> {
+          if (hand != null && !e.isStillSincePress()) {
+            hand.drag(e.getX(), e.getY());
+          }
           hand = null;
           settled.run();
         });

@@ -389,6 +389,8 @@ public final class Lanes extends TimeArea {
   }
 
   private void released(MouseEvent e) {
+    // a busy window may not have been told of the last way
+    dragged(e);
     held = null;
     session.settle();
   }

@@ -74,6 +74,10 @@ final class ViewHands {
   }
 
   private void released(MouseEvent e) {
+    if (dragged) {
+      // a busy window may not have been told of the last way
+      dragged(e);
+    }
     if (gripping) {
       gripping = false;
       view.grips().ifPresent(Grips::release);
