@@ -80,8 +80,8 @@ final class HoldsPicture implements PassPicture {
     plateId = id;
     shown = holds;
     rows.getChildren().clear();
-    for (int n = 0; n < holds.size(); n++) {
-      rows.getChildren().add(row(n, holds.get(n)));
+    for (Hold hold : holds) {
+      rows.getChildren().add(row(hold));
     }
     if (holds.isEmpty()) {
       Label none = new Label("Nobody has it. Go to the frame a hand takes it, and say which.");
@@ -91,7 +91,7 @@ final class HoldsPicture implements PassPicture {
     }
   }
 
-  private HBox row(int n, Hold hold) {
+  private HBox row(Hold hold) {
     TextField from = field(hold.frames().from(), "first frame");
     TextField to = field(hold.frames().to() - 1, "last frame");
     Runnable typed =
@@ -99,11 +99,12 @@ final class HoldsPicture implements PassPicture {
           try {
             int a = Integer.parseInt(from.getText().strip());
             int b = Integer.parseInt(to.getText().strip()) + 1;
-            if (a >= 0 && b > a) {
+            Frames frames = a >= 0 && b > a ? new Frames(a, b) : hold.frames();
+            if (!frames.equals(hold.frames())) {
               edit(
                   "hold",
                   holds -> {
-                    holds.set(n, new Hold(hold.by(), new Frames(a, b)));
+                    holds.replaceAll(h -> h.equals(hold) ? new Hold(h.by(), frames) : h);
                     return holds;
                   });
               return;
@@ -124,7 +125,7 @@ final class HoldsPicture implements PassPicture {
             edit(
                 "remove hold",
                 holds -> {
-                  holds.remove(n);
+                  holds.remove(hold);
                   return holds;
                 }));
     HBox row = new HBox(6, new Label(hold.by().words()), from, new Label("to"), to, remove);
