@@ -107,7 +107,11 @@ final class NewPlates {
               .flatMap(Optional::stream)
               .findFirst()
               .orElse(goal.part());
-      return plate.withPass(goal.withPart(part)).withSpan(around).withName("Goal, " + part.words());
+      String words = part.words();
+      return plate
+          .withPass(goal.withPart(part))
+          .withSpan(around)
+          .withName(Character.toUpperCase(words.charAt(0)) + words.substring(1));
     }
     if (plate.pass() instanceof TetherPass tether) {
       return tied(plate, tether, frame).orElse(plate.withSpan(around));

@@ -22,6 +22,10 @@ final class Overlay extends Canvas {
   private static final double LONGEST_BAR_SHARE = 0.35;
 
   private final Palette palette;
+
+  /** Half the size of the axes and their letters. */
+  private static final double AXES_PX = 31;
+
   private final double[] a = new double[3];
   private final double[] b = new double[3];
   private final double[] tip = new double[3];
@@ -153,6 +157,9 @@ final class Overlay extends Canvas {
     String[] letters = {"x", "y", "z"};
     Vector3d r = camera.right();
     Vector3d u = camera.up();
+    // legible over whatever stands in the corner
+    g.setFill(palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.6));
+    g.fillOval(cx - AXES_PX, cy - AXES_PX, 2 * AXES_PX, 2 * AXES_PX);
     g.setStroke(palette.get(Ink.SOFT));
     g.setFill(palette.get(Ink.SOFT));
     g.setLineWidth(1.2);

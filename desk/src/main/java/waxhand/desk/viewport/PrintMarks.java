@@ -18,6 +18,9 @@ final class PrintMarks extends Canvas {
   /** Slides below this have no trail, mm. */
   private static final double LEAST_MM = 4;
 
+  /** Numbers stand so far below what they are of, so that its edge stays in sight, pixels. */
+  private static final double BELOW_PX = 24;
+
   /** A letter is about so wide, pixels. */
   private static final double LETTER_PX = 6.2;
 
@@ -129,10 +132,11 @@ final class PrintMarks extends Canvas {
     g.setFont(Font.font("Lato", 13));
     double wide = LETTER_PX * words.length() + 14;
     double left = Math.max(6, Math.min(x, getWidth() - wide));
+    double low = Math.min(y, getHeight() - 12);
     g.setFill(palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.88));
-    g.fillRoundRect(left - 6, y - 14, wide, 20, 6, 6);
+    g.fillRoundRect(left - 6, low - 14, wide, 20, 6, 6);
     g.setFill(palette.get(Ink.INK));
-    g.fillText(words, left, y);
+    g.fillText(words, left, low);
   }
 
   private boolean project(Camera camera, double x, double y, double z, double[] dest) {
@@ -225,6 +229,6 @@ final class PrintMarks extends Canvas {
             1000 * move.x(),
             1000 * move.z(),
             Math.toDegrees(move.turnRad()));
-    words(g, words, x, y);
+    words(g, words, x, y + BELOW_PX);
   }
 }
