@@ -1,12 +1,13 @@
 package waxhand.bench;
 
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 
-/** Prints the middle, least and largest of figures over takes. */
+/** Prints the middle, least, largest and mean of figures over takes. */
 final class Figures {
   private Figures() {}
 
@@ -24,11 +25,12 @@ final class Figures {
       line.append(
           String.format(
               Locale.ROOT,
-              " | %s %.2f (%.2f to %.2f)",
+              " | %s %.2f (%.2f to %.2f, mean %.2f)",
               what,
               sorted[sorted.length / 2],
               sorted[0],
-              sorted[sorted.length - 1]));
+              sorted[sorted.length - 1],
+              Arrays.stream(sorted).average().orElse(Double.NaN)));
     }
     System.out.println(line);
   }

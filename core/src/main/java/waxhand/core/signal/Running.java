@@ -20,10 +20,13 @@ public final class Running {
       size = insert(window, size, values[n] + 0.0);
     }
     for (int n = 0; n < count; n++) {
-      if (n - half > 0) {
+      boolean leaves = n - half > 0;
+      boolean comes = n + half < count;
+      if (leaves && comes) {
+        replace(window, size, values[n - half - 1] + 0.0, values[n + half] + 0.0);
+      } else if (leaves) {
         size = remove(window, size, values[n - half - 1] + 0.0);
-      }
-      if (n + half < count) {
+      } else if (comes) {
         size = insert(window, size, values[n + half] + 0.0);
       }
       dest[n] = size % 2 == 1 ? window[size / 2] : 0.5 * (window[size / 2 - 1] + window[size / 2]);
@@ -38,6 +41,20 @@ public final class Running {
     }
     window[at] = value;
     return size + 1;
+  }
+
+  /** Puts one value in the place of another; only what lies between the two moves. */
+  private static void replace(double[] window, int size, double old, double value) {
+    int at = Arrays.binarySearch(window, 0, size, old);
+    while (at > 0 && window[at - 1] > value) {
+      window[at] = window[at - 1];
+      at--;
+    }
+    while (at + 1 < size && window[at + 1] < value) {
+      window[at] = window[at + 1];
+      at++;
+    }
+    window[at] = value;
   }
 
   private static int remove(double[] window, int size, double value) {

@@ -33,10 +33,10 @@ final class JoltWatch implements Watch {
     double coarse = Math.max(1, Math.pow(COARSE_HZ / w.rateHz(), 0.9));
     for (int j = 0; j < w.joints(); j++) {
       if (w.travel(j) != null && w.parent(j) < 0) {
-        leaps(w.travel(j), 3, w.count(), side, leaps);
+        leaps(w.travel(j), 3, w.count(), side, coarse * LEAST_M, leaps);
         add(w, marks, j, leaps, coarse * LEAST_M, 1000);
       }
-      leaps(w.rotation(j), 4, w.count(), side, leaps);
+      leaps(w.rotation(j), 4, w.count(), side, coarse * LEAST_RAD / 2, leaps);
       add(w, marks, j, leaps, coarse * LEAST_RAD / 2, 2000 * Math.max(0.05, reachM[j]));
     }
   }
@@ -51,16 +51,16 @@ final class JoltWatch implements Watch {
     }
   }
 
-  private static void leaps(double[] x, int width, int count, int side, double[] dest) {
+  /** Sizes of leaps by frame, 0 where there is none or one of at most {@code least}. */
+  private static void leaps(
+      double[] x, int width, int count, int side, double least, double[] dest) {
     for (int n = 0; n < count; n++) {
       dest[n] = 0;
       if (n < side || n + side > count) {
         continue;
       }
-      double sum = 0;
       double alone = 0;
       for (int i = 0; i < width; i++) {
-        double leap = line(x, width, i, n, 1, side) - line(x, width, i, n - 1, -1, side);
         double step = x[width * n + i] - x[width * (n - 1) + i];
         double beside =
             0.5
@@ -68,8 +68,16 @@ final class JoltWatch implements Watch {
                     - x[width * (n - 2) + i]
                     + x[width * (n + 1) + i]
                     - x[width * n + i]);
-        sum += leap * leap;
         alone += (step - beside) * (step - beside);
+      }
+      // no larger leap is alone with this step
+      if (Math.sqrt(alone) <= ALONE * least) {
+        continue;
+      }
+      double sum = 0;
+      for (int i = 0; i < width; i++) {
+        double leap = line(x, width, i, n, 1, side) - line(x, width, i, n - 1, -1, side);
+        sum += leap * leap;
       }
       double size = Math.sqrt(sum);
       dest[n] = Math.sqrt(alone) > ALONE * size ? size : 0;
