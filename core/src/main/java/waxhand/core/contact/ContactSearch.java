@@ -90,7 +90,8 @@ final class ContactSearch {
 
   private Map<ContactPart, boolean[]> rests(double[] wander) {
     Map<ContactPart, boolean[]> rests = new ConcurrentHashMap<>();
-    courses.parts().parallelStream()
+    courses
+        .partsAtOnce()
         .forEach(
             part -> {
               double[] evidence = new double[wander.length];

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import waxhand.core.body.Body;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Filled;
@@ -61,8 +62,7 @@ final class Courses {
             stay(course, lost.from() - first, lost.to() - first, rateHz);
           }
         });
-    smooth.entrySet().parallelStream()
-        .forEach(e -> noises.put(e.getKey(), calm(e.getValue(), rateHz)));
+    partsAtOnce().forEach(part -> noises.put(part, calm(smooth.get(part), rateHz)));
     smooth.forEach((part, course) -> speeds.put(part, speed(course, rateHz)));
   }
 
@@ -186,6 +186,12 @@ final class Courses {
   /** The parts there are. */
   Set<ContactPart> parts() {
     return smooth.keySet();
+  }
+
+  /** The parts, on all processors where there is much to do for each. */
+  Stream<ContactPart> partsAtOnce() {
+    Stream<ContactPart> all = smooth.keySet().stream();
+    return frames() > BLOCK ? all.parallel() : all;
   }
 
   int frames() {
