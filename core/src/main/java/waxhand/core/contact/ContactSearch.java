@@ -1,10 +1,13 @@
 package waxhand.core.contact;
 
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import waxhand.core.body.Side;
+import waxhand.core.body.Sole;
 import waxhand.core.signal.Running;
 
 /**
@@ -47,6 +50,14 @@ final class ContactSearch {
   /** Nearer than this it matters on which side of a thing a part is, metres. */
   private static final double BESIDE = 0.2;
 
+  /** A foot that is off the ground for no longer, seconds, and comes back this near, metres. */
+  private static final double HOLE_S = 0.22;
+
+  private static final double HOLE_M = 0.1;
+
+  /** Where a foot is beside a hole is told from so long before and after it, seconds. */
+  private static final double HOLE_ENDS_S = 0.03;
+
   private static final double STEP = 1e-3;
 
   /** A surface is beneath a part that gets away from it by so much of what it rises. */
@@ -83,6 +94,8 @@ final class ContactSearch {
   Map<ContactPart, boolean[]> rests() {
     Map<ContactPart, boolean[]> rests = rests(new double[courses.frames()]);
     rests = rests(wander(rests));
+    closeHoles(rests, Side.LEFT);
+    closeHoles(rests, Side.RIGHT);
     turnOnBall(rests, Side.LEFT);
     turnOnBall(rests, Side.RIGHT);
     return rests;
@@ -168,6 +181,54 @@ final class ContactSearch {
       state = state ? fromRest[n] : fromMove[n];
     }
     return states;
+  }
+
+  /**
+   * No one lifts a foot and sets it down where it was in so short a time: the body leapt in the
+   * capture, or the knee snapped, and the foot rested.
+   */
+  private void closeHoles(Map<ContactPart, boolean[]> rests, Side side) {
+    if (!courses.has(ContactPart.ofSole(side, 0))) {
+      return;
+    }
+    List<boolean[]> foot = new ArrayList<>();
+    for (int place = 0; place < Sole.PLACES; place++) {
+      foot.add(rests.get(ContactPart.ofSole(side, place)));
+    }
+    int longest = (int) Math.round(HOLE_S * rateHz);
+    int count = courses.frames();
+    int last = -1;
+    for (int n = 0; n < count; n++) {
+      int frame = n;
+      if (foot.stream().anyMatch(r -> r[frame])) {
+        if (last >= 0 && n - last > 1 && n - last - 1 <= longest && isSame(side, last, n)) {
+          fill(foot, last, n);
+        }
+        last = n;
+      }
+    }
+  }
+
+  /** Whether a foot is about where it was. */
+  private boolean isSame(Side side, int from, int to) {
+    int aside = (int) Math.round(HOLE_ENDS_S * rateHz);
+    int a = Math.max(0, from - aside);
+    int b = Math.min(courses.frames() - 1, to + aside);
+    double sum = 0;
+    for (double[] axis : courses.of(ContactPart.ofSole(side, 1))) {
+      sum += (axis[b] - axis[a]) * (axis[b] - axis[a]);
+    }
+    return sum < HOLE_M * HOLE_M;
+  }
+
+  /** What rests on both sides of a hole rests in it; where nothing does, what rests after it. */
+  private static void fill(List<boolean[]> foot, int before, int after) {
+    boolean any = foot.stream().anyMatch(r -> r[before] && r[after]);
+    for (boolean[] rest : foot) {
+      if (rest[after] && (rest[before] || !any)) {
+        Arrays.fill(rest, before + 1, after, true);
+      }
+    }
   }
 
   /** While a foot turns, its ball may rest, but heel and toe do not, slow as they are. */

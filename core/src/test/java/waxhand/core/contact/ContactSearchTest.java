@@ -227,6 +227,30 @@ class ContactSearchTest {
     assertThat(lostFor(0, other)).as("lost at another time").hasSize(2);
   }
 
+  /** A body that leaps aside in the capture, or a knee that snaps, ends no contact; a step does. */
+  @Test
+  void aLeapOfTheCaptureIsNoStep() {
+    double[][] leaps =
+        plus(stepping(120, 5), 0, 120, t -> t < 2 ? 0 : 0.07 * Math.exp((2 - t) / 0.35));
+    assertThat(heels(leaps, 120)).containsExactly(new Frames(0, 600));
+    double[][] kicks =
+        plus(
+            stepping(120, 5),
+            1,
+            120,
+            t -> Math.abs(t - 2) < 0.05 ? 4 * (0.05 - Math.abs(t - 2)) : 0);
+    assertThat(heels(kicks, 120)).containsExactly(new Frames(0, 600));
+    double[][] away = plus(stepping(120, 5), 0, 120, t -> t < 2 ? 0 : 0.3);
+    assertThat(heels(away, 120)).as("30 cm away it is another place").hasSize(2);
+    double[][] hops =
+        plus(
+            stepping(120, 5),
+            1,
+            120,
+            t -> t > 2 && t < 2.4 ? 0.2 * Math.sin((t - 2) / 0.4 * Math.PI) : 0);
+    assertThat(heels(hops, 120)).as("a hop on the spot").hasSize(2);
+  }
+
   private static Prop box(PropPath path) {
     return new Prop("step", new Shape.Box(1, 0.4, 1), "slate", path);
   }
