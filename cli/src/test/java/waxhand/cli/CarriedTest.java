@@ -135,7 +135,7 @@ class CarriedTest extends CliTest {
                 "--report",
                 page))
         .isZero();
-    assertThat(Files.readString(page)).contains("short");
+    assertThat(Files.readString(page)).contains("mm short of where Limb goal has it");
     Motion out = read(clean);
     WorldPose pose = new WorldPose(out.clip().skeleton());
     for (int f = 0; f < out.clip().frames(); f++) {

@@ -33,8 +33,8 @@ final class Sentences {
               + (worst.other() == Mark.AT_REST ? " drops to its rest pose" : " stands still")
               + String.format(Locale.ROOT, " for %.2f s while the body moves.", seconds(frames));
       case SLIDE -> part + " slides " + size + " while it should stand.";
-      case FLOAT -> part + " stands " + size + " over the floor.";
-      case SINK -> part + " sinks " + size + " into the floor.";
+      case FLOAT -> part + " stands " + size + " over the ground.";
+      case SINK -> part + " sinks " + size + " into the ground.";
       case COLLISION ->
           part + " goes " + size + " deep into the " + body.words(worst.other()) + ".";
       case OVERBEND -> part + " is bent " + size + " past its range.";
