@@ -12,7 +12,8 @@ final class Figures {
   private Figures() {}
 
   static void print(String name, List<Map<String, Double>> takes) {
-    StringBuilder line = new StringBuilder(String.format("%-13s %3d takes", name, takes.size()));
+    StringBuilder line =
+        new StringBuilder(String.format(Locale.ROOT, "%-13s %3d takes", name, takes.size()));
     Set<String> kinds = new LinkedHashSet<>();
     takes.forEach(t -> kinds.addAll(t.keySet()));
     for (String what : kinds) {

@@ -101,7 +101,7 @@ public final class PlantsReport {
   }
 
   private static void print(String name, ContactScore score) {
-    StringBuilder line = new StringBuilder(String.format("%-13s F1 (inside)", name));
+    StringBuilder line = new StringBuilder(String.format(Locale.ROOT, "%-13s F1 (inside)", name));
     for (ContactPart part : ContactPart.values()) {
       ContactScore.Count c = score.parts().get(part);
       if (c != null) {

@@ -6,25 +6,31 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Distance;
+import waxhand.core.motion.Clip;
 import waxhand.core.project.RawTake;
-import waxhand.formats.AtomicFile;
+import waxhand.formats.FormatException;
 import waxhand.formats.Handoff;
+import waxhand.formats.disk.AtomicFile;
+import waxhand.formats.disk.Room;
+import waxhand.formats.disk.Trouble;
+import waxhand.formats.disk.Untouchable;
 import waxhand.formats.project.Recipe;
 
 @Command(
     name = "clean",
     description = "Runs a recipe over takes. A take that fails is reported and the rest is done.")
 final class CleanVerb extends TakeVerb {
+  /** How much of a take's samples a plate makes anew, as measured on the first pass. */
+  private static final double PLATE_SHARE = 0.4;
+
   @Parameters(arity = "1..*", paramLabel = "TAKE", description = ".bvh files or folders of them.")
   List<Path> takes;
 
@@ -49,47 +55,72 @@ final class CleanVerb extends TakeVerb {
   @Override
   public Integer call() throws Exception {
     Recipe chosen = Recipe.named(recipe);
-    List<Path> files = TakeList.of(takes);
-    boolean single =
-        files.size() == 1 && target.toString().toLowerCase(Locale.ROOT).endsWith(".bvh");
-    if (!single && Files.isRegularFile(target)) {
-      throw wrong("--out is a file, but there are " + files.size() + " takes; give a folder");
-    }
+    TakeList list = TakeList.of(takes);
+    Targets targets = targets(list.files());
     ArrayNode done = JSON.createArrayNode();
-    Set<Path> written = new HashSet<>();
     ReportPage page = new ReportPage(chosen.name());
     int failed =
         each(
-            files,
+            list,
             done,
-            (file, node) -> {
-              Path to = single ? target : target.resolve(file.getFileName());
-              if (Files.exists(to) && Files.isSameFile(file, to)) {
-                throw new IOException(
-                    file + ": the raw take would be overwritten; give another --out");
-              }
-              if (!written.add(to.toAbsolutePath().normalize())) {
-                throw new IOException(file + ": another take of that name was written to " + to);
-              }
-              clean(file, to, chosen, node, page);
-            },
+            (file, node) -> clean(file, targets.of(file), chosen, node, page),
             (file, why) -> page.addFailure(file.toString(), why));
-    if (report != null) {
-      byte[] bytes = page.page().getBytes(StandardCharsets.UTF_8);
-      AtomicFile.write(report, stream -> stream.write(bytes));
-    }
+    boolean reported = report == null || written(page);
     if (json) {
-      out().println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(done));
-    } else if (files.size() > 1) {
-      out().printf("%d cleaned, %d failed%n", files.size() - failed, failed);
+      print(done);
+    } else if (done.size() > 1) {
+      out().printf(Locale.ROOT, "%d cleaned, %d failed%n", done.size() - failed, failed);
     }
-    return failed == 0 ? 0 : 1;
+    return failed == 0 && reported ? 0 : 1;
+  }
+
+  /** Where everything will go, checked before any of it is written. */
+  private Targets targets(List<Path> files) throws IOException {
+    boolean file = target.toString().toLowerCase(Locale.ROOT).endsWith(".bvh");
+    if (file && files.size() > 1) {
+      throw wrong("--out is a file, but there are " + files.size() + " takes; give a folder");
+    }
+    if (!file && Files.exists(target) && !Files.isDirectory(target)) {
+      throw wrong("--out is neither a folder nor a .bvh file");
+    }
+    boolean single = file && !Files.isDirectory(target);
+    Targets targets = single ? Targets.one(files, target) : Targets.in(target, files);
+    Untouchable untouchable = new Untouchable();
+    for (Path take : files) {
+      untouchable.reads(take, "the raw take");
+    }
+    Recipe.pathOf(recipe).ifPresent(path -> untouchable.reads(path, "the recipe"));
+    for (Path take : files) {
+      untouchable.claim(targets.of(take));
+    }
+    if (report != null) {
+      untouchable.claim(report);
+      if (!ReportPage.mayReplace(report)) {
+        throw new FormatException(
+            report.toString(), "what is there is no report; give --report another name");
+      }
+    }
+    return targets;
+  }
+
+  private boolean written(ReportPage page) {
+    try {
+      AtomicFile.write(
+          report, stream -> stream.write(page.page().getBytes(StandardCharsets.UTF_8)));
+      return true;
+    } catch (FormatException e) {
+      err().println("waxhand: " + Trouble.words(e));
+      return false;
+    }
   }
 
   private void clean(Path file, Path to, Recipe chosen, ObjectNode node, ReportPage page)
       throws IOException {
     RawTake raw = read(file);
-    Progress progress = new Progress("cleaning " + file.getFileName());
+    Clip clip = raw.motion().clip();
+    long needed = (long) (PLATE_SHARE * chosen.chain().size() * clip.bytesBeyond(null));
+    Room.need(file.toString(), needed + Handoff.memoryBytes(clip, clip.allFrames()), "cleaning it");
+    Progress progress = new Progress("cleaning", file);
     Evaluator.Stages stages = new Evaluator(raw.motion()).evaluate(chosen.chain(), progress);
     Handoff.Receipt receipt = Handoff.AS_IT_CAME.write(stages.result(), raw, to, progress);
     if (report != null) {
@@ -103,7 +134,7 @@ final class CleanVerb extends TakeVerb {
       Optional<String> complaint =
           chosen
               .chain()
-              .placed(k, chosen.chain().timing(raw.motion().clip().frames(), k))
+              .placed(k, chosen.chain().timing(clip.frames(), k))
               .complaint(stages.motions().get(k));
       complaint.ifPresent(c -> plate.put("complaint", c));
       plate.put(

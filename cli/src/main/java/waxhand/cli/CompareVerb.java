@@ -1,7 +1,6 @@
 package waxhand.cli;
 
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -33,8 +32,7 @@ final class CompareVerb extends TakeVerb {
 
   @Override
   public Integer call() throws Exception {
-    List<Contact> contacts =
-        truth == null ? List.of() : Rehearsal.contactsOf(Files.readAllBytes(truth));
+    List<Contact> contacts = truth == null ? List.of() : truth(truth, Rehearsal::contactsOf);
     Motion is = read(candidate).motion();
     Motion should = read(reference).motion();
     Comparison c = Comparison.of(should, is, contacts);
@@ -45,7 +43,7 @@ final class CompareVerb extends TakeVerb {
       ObjectNode node = JSON.valueToTree(c);
       node.setAll((ObjectNode) JSON.valueToTree(standing));
       node.put("kneePops", knees).put("elbowPops", elbows);
-      out().println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(node));
+      print(node);
       return 0;
     }
     line("position error", c.positionRmsMm(), "mm RMS");
@@ -67,8 +65,8 @@ final class CompareVerb extends TakeVerb {
   private void line(String what, double value, String unit) {
     out()
         .println(
-            Double.isNaN(value)
-                ? String.format("%-18s     not known", what)
+            !Double.isFinite(value)
+                ? String.format(Locale.ROOT, "%-18s     not known", what)
                 : String.format(Locale.ROOT, "%-18s %10.3f %s", what, value, unit));
   }
 }

@@ -3,7 +3,6 @@ package waxhand.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -51,27 +50,23 @@ final class ContactsVerb extends TakeVerb {
 
   @Override
   public Integer call() throws Exception {
-    List<Path> files = TakeList.of(takes);
-    if (truth != null && files.size() != 1) {
-      throw wrong("--truth is of one take, but there are " + files.size());
+    TakeList list = TakeList.of(takes);
+    if (truth != null && list.files().size() != 1) {
+      throw wrong("--truth is of one take, but there are " + list.files().size());
     }
     if (!(heightMm > 0 && heightMm < 1000) || !(speedMms > 0 && speedMms < 10000)) {
       throw wrong("--height must be from 0 to 1000 mm and --speed from 0 to 10000 mm/s");
     }
     ArrayNode all = JSON.createArrayNode();
-    int failed = each(files, all, this::contacts, (file, why) -> {});
+    int failed = each(list, all, this::contacts, (file, why) -> {});
     if (json) {
-      out()
-          .println(
-              JSON.writerWithDefaultPrettyPrinter()
-                  .writeValueAsString(all.size() == 1 ? all.get(0) : all));
+      print(all.size() == 1 ? all.get(0) : all);
     }
     return failed == 0 ? 0 : 1;
   }
 
   private void contacts(Path file, ObjectNode node) throws IOException {
-    List<Contact> known =
-        truth == null ? List.of() : Rehearsal.contactsOf(Files.readAllBytes(truth));
+    List<Contact> known = truth == null ? List.of() : truth(truth, Rehearsal::contactsOf);
     Motion motion = read(file).motion();
     ContactSettings settings =
         ContactSettings.USUAL.withHeight(heightMm / 1000).withSpeed(speedMms / 1000);

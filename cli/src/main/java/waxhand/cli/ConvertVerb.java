@@ -1,12 +1,15 @@
 package waxhand.cli;
 
 import java.nio.file.Path;
+import java.util.OptionalDouble;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import waxhand.core.project.RawTake;
 import waxhand.formats.Handoff;
+import waxhand.formats.Limits;
 import waxhand.formats.Reading;
+import waxhand.formats.disk.Untouchable;
 
 @Command(
     name = "convert",
@@ -36,12 +39,23 @@ final class ConvertVerb extends TakeVerb {
   @Option(names = "--from-up", description = "Axis that points up in IN, where the guess is wrong.")
   String fromUp;
 
+  @Option(
+      names = "--from-rate",
+      paramLabel = "HZ",
+      description = "Frames a second of IN, 1 to 2000, where the file is wrong.")
+  Double fromRate;
+
   @Override
   public Integer call() throws Exception {
-    Reading reading = new Reading(unit(fromUnit), up(fromUp), java.util.OptionalDouble.empty());
+    if (fromRate != null && !Limits.isRate(fromRate)) {
+      throw wrong("--from-rate must be from 1 to 2000 frames a second");
+    }
+    OptionalDouble rate = fromRate == null ? OptionalDouble.empty() : OptionalDouble.of(fromRate);
+    Reading reading = new Reading(unit(fromUnit), up(fromUp), rate);
+    new Untouchable().reads(in, "the raw take").claim(outFile);
     RawTake raw = read(in, reading);
     Handoff handoff = new Handoff(range(range, raw.motion().clip().frames()), unit(unit), up(up));
-    Progress progress = new Progress("writing " + outFile.getFileName());
+    Progress progress = new Progress("writing", outFile);
     Handoff.Receipt receipt = handoff.write(raw.motion(), raw, outFile, progress);
     progress.end();
     out().println(receipt.words());

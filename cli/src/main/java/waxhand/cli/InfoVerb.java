@@ -9,6 +9,7 @@ import picocli.CommandLine.Parameters;
 import waxhand.core.motion.Clip;
 import waxhand.core.passes.Floor;
 import waxhand.core.project.RawTake;
+import waxhand.core.text.Legible;
 
 @Command(name = "info", description = "Says what a take holds and what was assumed in reading it.")
 final class InfoVerb extends TakeVerb {
@@ -37,7 +38,7 @@ final class InfoVerb extends TakeVerb {
           .body()
           .joints()
           .forEach((role, j) -> roles.put(role.key(), clip.skeleton().joint(j).name()));
-      out().println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(node));
+      print(node);
       return 0;
     }
     out()
@@ -61,7 +62,12 @@ final class InfoVerb extends TakeVerb {
         .joints()
         .forEach(
             (role, j) ->
-                out().printf("  %-20s %s%n", role.words(), clip.skeleton().joint(j).name()));
+                out()
+                    .printf(
+                        Locale.ROOT,
+                        "  %-20s %s%n",
+                        role.words(),
+                        Legible.of(clip.skeleton().joint(j).name())));
     return 0;
   }
 }

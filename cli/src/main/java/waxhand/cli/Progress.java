@@ -1,18 +1,25 @@
 package waxhand.cli;
 
 import java.io.PrintStream;
+import java.nio.file.Path;
 import waxhand.core.passes.Work;
+import waxhand.core.text.Legible;
 
 /** A progress bar on the terminal; silent where nobody watches. */
 final class Progress implements Work {
   private static final int WIDTH = 30;
+  private static final int MOST = 40;
   private final String what;
   private final PrintStream out = System.err;
   private final boolean shown = System.console() != null;
   private int last = -1;
 
-  Progress(String what) {
-    this.what = what;
+  /**
+   * @param doing such as "reading"
+   * @param file what it is done with
+   */
+  Progress(String doing, Path file) {
+    this.what = doing + " " + Legible.of(String.valueOf(file.getFileName()), MOST);
   }
 
   @Override

@@ -1,5 +1,11 @@
 package waxhand.cli;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -14,6 +20,8 @@ import waxhand.core.survey.FindingKind;
 import waxhand.core.survey.Survey;
 import waxhand.core.survey.Surveyor;
 import waxhand.core.survey.Unreached;
+import waxhand.core.text.Legible;
+import waxhand.formats.disk.Trouble;
 
 /**
  * A page that tells what was found in takes, what was mended and what remains: one HTML file that
@@ -22,6 +30,7 @@ import waxhand.core.survey.Unreached;
 final class ReportPage {
   private static final int WIDTH = 860;
   private static final int SAMPLES = 430;
+  private static final String PAGE = "<!DOCTYPE html>";
 
   private final StringBuilder html = new StringBuilder();
 
@@ -44,8 +53,37 @@ final class ReportPage {
     html.append("<h1>Wax Hand report</h1>\n<p>Recipe: ").append(text(recipe)).append("</p>\n");
   }
 
-  /** Adds a take that was cleaned. */
-  void add(String name, Evaluator.Stages stages, Work work) {
+  /** Whether a report may be written there: nothing is, or an earlier page. */
+  static boolean mayReplace(Path file) throws IOException {
+    if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) {
+      return true;
+    }
+    if (!Files.isRegularFile(file)) {
+      return false;
+    }
+    try (InputStream in = Files.newInputStream(file)) {
+      String start = new String(in.readNBytes(PAGE.length()), StandardCharsets.UTF_8);
+      return start.isEmpty() || start.equalsIgnoreCase(PAGE);
+    }
+  }
+
+  /**
+   * Adds a take that was cleaned; nothing of it if that fails.
+   *
+   * @throws IOException if its report cannot be made
+   */
+  void add(String name, Evaluator.Stages stages, Work work) throws IOException {
+    int before = html.length();
+    try {
+      section(name, stages, work);
+    } catch (RuntimeException | OutOfMemoryError e) {
+      html.setLength(before);
+      throw new IOException(
+          name + ": it was cleaned and written, but not reported: " + Trouble.words(e), e);
+    }
+  }
+
+  private void section(String name, Evaluator.Stages stages, Work work) {
     Motion raw = stages.motions().get(0);
     Motion result = stages.result();
     List<Finding> before = new Surveyor().survey(raw, work).findings();
@@ -220,7 +258,7 @@ final class ReportPage {
   }
 
   private static String text(String plain) {
-    return plain
+    return Legible.whole(plain)
         .replace("&", "&amp;")
         .replace("<", "&lt;")
         .replace(">", "&gt;")

@@ -1,17 +1,24 @@
 package waxhand.cli;
 
+import java.io.IOException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
-import waxhand.formats.AtomicFile;
+import waxhand.formats.FormatException;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.bvh.BvhWriter;
+import waxhand.formats.disk.AtomicFile;
+import waxhand.formats.disk.Room;
+import waxhand.formats.disk.WholeFile;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.damage.Damages;
 import waxhand.rehearsal.scene.Scene;
@@ -77,6 +84,9 @@ final class SimulateVerb extends TakeVerb {
   @Option(names = "--out", required = true, description = "Folder to write to.")
   Path folder;
 
+  @Option(names = "--replace", description = "Write over another rehearsal that is there.")
+  boolean replace;
+
   private Map<String, Double> strengths() {
     if (damage == null) {
       return Damages.USUAL;
@@ -102,20 +112,42 @@ final class SimulateVerb extends TakeVerb {
     double length =
         minutes != null ? 60 * minutes : seconds != null ? seconds : scene.usualSeconds();
     Map<String, Double> strengths = strengths();
-    Rehearsal rehearsal =
-        Rehearsal.of(new Rehearsal.Order(scene, length, rate, seed, height, fingers, strengths));
-    Files.createDirectories(folder);
+    Rehearsal.Order order =
+        new Rehearsal.Order(scene, length, rate, seed, height, fingers, strengths);
+    Room.need(folder.toString(), memoryBytes(order), "this rehearsal");
+    Rehearsal rehearsal = Rehearsal.of(order);
+    List<String> names = List.of("truth.bvh", "raw.bvh", "truth.json");
     List<byte[]> files =
         List.of(
             BvhWriter.write(rehearsal.truth(), Unit.CM, Up.Y),
             BvhWriter.write(rehearsal.raw(), Unit.CM, Up.Y),
             rehearsal.truthJson());
-    List<String> names = List.of("truth.bvh", "raw.bvh", "truth.json");
-    for (int i = 0; i < 3; i++) {
+    for (int i = 0; i < names.size(); i++) {
+      requireFree(folder.resolve(names.get(i)), files.get(i));
+    }
+    for (int i = 0; i < names.size(); i++) {
       byte[] bytes = files.get(i);
       AtomicFile.write(folder.resolve(names.get(i)), stream -> stream.write(bytes));
-      out().printf("%s  %d bytes%n", folder.resolve(names.get(i)), bytes.length);
+      out().printf(Locale.ROOT, "%s  %d bytes%n", folder.resolve(names.get(i)), bytes.length);
     }
     return 0;
+  }
+
+  /** As measured: the motion, what was done to it, and both as text. */
+  private static long memoryBytes(Rehearsal.Order order) {
+    double samples = order.seconds() * order.rateHz() * (order.fingers() ? 60 : 22);
+    return (long) (samples * (6 * 32 + 60));
+  }
+
+  /** The same take again is no loss; another one, or what was captured, would be. */
+  private void requireFree(Path path, byte[] bytes) throws IOException {
+    boolean same =
+        Files.isRegularFile(path)
+            && Files.size(path) == bytes.length
+            && Arrays.equals(WholeFile.read(path, WholeFile.MOST_BYTES), bytes);
+    if (!replace && !same && Files.exists(path, LinkOption.NOFOLLOW_LINKS)) {
+      throw new FormatException(
+          path.toString(), "another file is there; give another --out, or --replace");
+    }
   }
 }

@@ -3,7 +3,6 @@ package waxhand.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -47,17 +46,14 @@ final class SurveyVerb extends TakeVerb {
   @Override
   public Integer call() throws Exception {
     Set<FindingKind> wanted = wanted();
-    List<Path> files = TakeList.of(takes);
-    if (truth != null && files.size() != 1) {
-      throw wrong("--truth is of one take, but there are " + files.size());
+    TakeList list = TakeList.of(takes);
+    if (truth != null && list.files().size() != 1) {
+      throw wrong("--truth is of one take, but there are " + list.files().size());
     }
     ArrayNode all = JSON.createArrayNode();
-    int failed = each(files, all, (file, node) -> survey(file, wanted, node), (file, why) -> {});
+    int failed = each(list, all, (file, node) -> survey(file, wanted, node), (file, why) -> {});
     if (json) {
-      out()
-          .println(
-              JSON.writerWithDefaultPrettyPrinter()
-                  .writeValueAsString(all.size() == 1 ? all.get(0) : all));
+      print(all.size() == 1 ? all.get(0) : all);
     }
     return failed == 0 ? 0 : 1;
   }
@@ -86,8 +82,8 @@ final class SurveyVerb extends TakeVerb {
 
   private void survey(Path file, Set<FindingKind> wanted, ObjectNode node) throws IOException {
     Motion motion = read(file).motion();
-    List<Fault> faults = truth == null ? List.of() : Rehearsal.faultsOf(Files.readAllBytes(truth));
-    Progress progress = new Progress("surveying " + file.getFileName());
+    List<Fault> faults = truth == null ? List.of() : truth(truth, Rehearsal::faultsOf);
+    Progress progress = new Progress("surveying", file);
     Survey survey = new Surveyor().survey(motion, progress);
     progress.end();
     List<Finding> findings =
@@ -102,6 +98,7 @@ final class SurveyVerb extends TakeVerb {
     if (!json) {
       out()
           .printf(
+              Locale.ROOT,
               "%s: %d %s in %d %s%n",
               file,
               findings.size(),

@@ -1,14 +1,19 @@
 package waxhand.cli;
 
+import com.fasterxml.jackson.core.JsonLocation;
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.NullNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
-import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CancellationException;
 import java.util.function.BiConsumer;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -16,10 +21,14 @@ import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 import waxhand.core.motion.Frames;
 import waxhand.core.project.RawTake;
+import waxhand.core.text.Legible;
+import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
+import waxhand.formats.disk.Trouble;
+import waxhand.formats.disk.WholeFile;
 
 /** What the verbs share: how takes are read and how figures come out. */
 abstract class TakeVerb implements Callable<Integer> {
@@ -34,11 +43,30 @@ abstract class TakeVerb implements Callable<Integer> {
   boolean help;
 
   PrintWriter out() {
-    return spec.commandLine().getOut();
+    return LegibleWriter.of(spec.commandLine().getOut());
   }
 
   PrintWriter err() {
-    return spec.commandLine().getErr();
+    return LegibleWriter.of(spec.commandLine().getErr());
+  }
+
+  /** Prints JSON. What is not known, such as a share of nothing, is null in it. */
+  void print(JsonNode node) throws IOException {
+    out().println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(finite(node)));
+  }
+
+  private static JsonNode finite(JsonNode node) {
+    if (node.isDouble() && !Double.isFinite(node.doubleValue())) {
+      return NullNode.getInstance();
+    }
+    if (node instanceof ObjectNode object) {
+      object.properties().forEach(e -> e.setValue(finite(e.getValue())));
+    } else if (node instanceof ArrayNode array) {
+      for (int n = 0; n < array.size(); n++) {
+        array.set(n, finite(array.get(n)));
+      }
+    }
+    return node;
   }
 
   /** What a verb does with one of many takes. */
@@ -47,26 +75,60 @@ abstract class TakeVerb implements Callable<Integer> {
   }
 
   /**
-   * Does it for every take; one that fails is reported, in its node too, and the rest is done.
+   * Does it for every take; one that fails, for whatever reason, is reported, in its node too, and
+   * the rest is done.
    *
    * @param failed told of each failure: the take and the reason
    * @return how many failed
    */
-  int each(List<Path> files, ArrayNode nodes, OnTake work, BiConsumer<Path, String> failed) {
+  int each(TakeList takes, ArrayNode nodes, OnTake work, BiConsumer<Path, String> failed) {
     int failures = 0;
-    for (Path file : files) {
+    for (Map.Entry<Path, String> empty : takes.empty().entrySet()) {
+      failures++;
+      fail(empty.getKey(), empty.getValue(), nodes.addObject(), failed);
+    }
+    for (Path file : takes.files()) {
       ObjectNode node = nodes.addObject().put("take", file.toString());
       try {
         work.run(file, node);
-      } catch (IOException | IllegalArgumentException e) {
+      } catch (CancellationException e) {
+        throw e;
+      } catch (Exception | OutOfMemoryError | StackOverflowError e) {
         failures++;
-        String reason = Main.words(e);
-        node.put("error", reason);
-        failed.accept(file, reason);
-        err().println("waxhand: " + reason);
+        String reason = Trouble.words(e);
+        boolean named = reason.contains(Legible.whole(file.toString()));
+        fail(file, named ? reason : file + ": " + reason, node, failed);
       }
     }
     return failures;
+  }
+
+  private void fail(Path take, String told, ObjectNode node, BiConsumer<Path, String> failed) {
+    node.removeAll();
+    node.put("take", take.toString()).put("error", told);
+    failed.accept(take, told);
+    err().println("waxhand: " + told);
+  }
+
+  /** Reads what is asked of a truth file. */
+  interface OfTruth<T> {
+    T read(byte[] json) throws IOException;
+  }
+
+  <T> T truth(Path file, OfTruth<T> part) throws IOException {
+    byte[] bytes = WholeFile.read(file, WholeFile.MOST_TEXT);
+    try {
+      return part.read(bytes);
+    } catch (JsonProcessingException e) {
+      JsonLocation at = e.getLocation();
+      throw new FormatException(
+          file.toString(),
+          at == null ? 0 : at.getLineNr(),
+          at == null ? 0 : at.getColumnNr(),
+          "this is not JSON");
+    } catch (IOException e) {
+      throw new FormatException(file.toString(), Trouble.words(e));
+    }
   }
 
   RawTake read(Path path) throws IOException {
@@ -74,7 +136,7 @@ abstract class TakeVerb implements Callable<Integer> {
   }
 
   RawTake read(Path path, Reading reading) throws IOException {
-    Progress progress = new Progress("reading " + path.getFileName());
+    Progress progress = new Progress("reading", path);
     try {
       return TakeFiles.read(path, reading, progress);
     } finally {

@@ -28,7 +28,7 @@ import waxhand.desk.session.Session;
 import waxhand.desk.theme.Theme;
 import waxhand.desk.viewport.Aspect;
 import waxhand.desk.viewport.Viewport;
-import waxhand.formats.AtomicFile;
+import waxhand.formats.disk.AtomicFile;
 
 /** Pictures of the window, taken when it has been drawn in full. */
 final class Shots {

@@ -245,8 +245,14 @@ final class StallReport {
 
   private void print(List<Step> order) {
     System.out.printf(
+        Locale.ROOT,
         "%-32s %10s %10s %8s %10s   %s%n",
-        "step", "longest ms", "own ms", "over 16", "frames/s", "mostly");
+        "step",
+        "longest ms",
+        "own ms",
+        "over 16",
+        "frames/s",
+        "mostly");
     synchronized (stalls) {
       for (Step one : order) {
         List<Stall> all = stalls.getOrDefault(one.name(), List.of());

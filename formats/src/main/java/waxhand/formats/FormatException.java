@@ -1,14 +1,22 @@
 package waxhand.formats;
 
 import java.io.IOException;
+import waxhand.core.text.Legible;
 
-/** A file that cannot be read, with the place and the reason. Nothing of it has been loaded. */
+/**
+ * A file that cannot be read or written, with the place and the reason, fit to be shown. Nothing of
+ * it has been loaded, and nothing that was there has been changed.
+ */
 public final class FormatException extends IOException {
   private static final long serialVersionUID = 1L;
+
+  /** Longer reasons are cut; what they quote of a file is shorter by far. */
+  private static final int LONGEST = 600;
 
   private final String file;
   private final int line;
   private final int column;
+  private final String reason;
 
   /** A fault of the file as a whole. */
   public FormatException(String file, String reason) {
@@ -20,10 +28,25 @@ public final class FormatException extends IOException {
    * @param column from 1
    */
   public FormatException(String file, int line, int column, String reason) {
-    super(line > 0 ? file + ":" + line + ":" + column + ": " + reason : file + ": " + reason);
+    super(
+        Legible.whole(file)
+            + (line > 0 ? ":" + line + ":" + column : "")
+            + ": "
+            + Legible.of(reason, LONGEST));
     this.file = file;
     this.line = line;
     this.column = column;
+    this.reason = reason;
+  }
+
+  /** The same fault of a file under another name, such as its whole path. */
+  public FormatException of(String otherFile) {
+    return new FormatException(otherFile, line, column, reason);
+  }
+
+  /** The same fault with what it means in front. */
+  public FormatException because(String meaning) {
+    return new FormatException(file, line, column, meaning + ": " + reason);
   }
 
   public String file() {

@@ -13,7 +13,13 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Motion;
 import waxhand.core.passes.Work;
 import waxhand.core.project.RawTake;
+import waxhand.core.text.Legible;
 import waxhand.formats.bvh.BvhWriter;
+import waxhand.formats.disk.AtomicFile;
+import waxhand.formats.disk.Room;
+import waxhand.formats.disk.Trouble;
+import waxhand.formats.disk.Untouchable;
+import waxhand.formats.disk.WholeFile;
 
 /**
  * How a take leaves: which frames, in which unit and axes.
@@ -40,7 +46,7 @@ public record Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> 
       return String.format(
           Locale.ROOT,
           "%s: %d frames, %.1f MB, read back within %.3f mm",
-          path.getFileName(),
+          Legible.whole(path.getFileName().toString()),
           frames,
           bytes / 1e6,
           worstMm);
@@ -53,43 +59,66 @@ public record Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> 
    *
    * @throws FormatException if it would replace the raw take itself, or does not read back as meant
    */
-  public Receipt write(Motion result, RawTake raw, Path path, Work work) throws IOException {
+  public Receipt write(Motion result, RawTake raw, Path path, Work work) throws FormatException {
     Clip clip = result.clip();
     Frames frames = range.orElse(clip.allFrames()).within(clip.allFrames());
+    String name = path.toString();
     if (frames.isEmpty()) {
-      throw new FormatException(path.getFileName().toString(), "the range holds no frame");
+      throw new FormatException(name, "the range holds no frame");
     }
     Unit out = unit.or(() -> Unit.ofKey(raw.reading().getOrDefault("unit", ""))).orElse(Unit.CM);
     Up axis = up.or(() -> Up.ofKey(raw.reading().getOrDefault("up", ""))).orElse(Up.Y);
-    String name = path.getFileName().toString();
-    if (isRaw(path, raw)) {
-      throw new FormatException(name, "this is the raw take itself; give another name or folder");
+    if (raw.origin().isPresent()) {
+      new Untouchable()
+          .reads(path.getFileSystem().getPath(raw.origin().get()), "the raw take itself")
+          .claim(path);
     }
+    Room.need(name, memoryBytes(clip, frames), "its text");
     byte[] bytes = BvhWriter.write(clip, raw, frames, out, axis, work);
+    if (raw.origin().isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
+      // it may be the file the take came from; where that lies is not known any more
+      throw new FormatException(
+          name, "this may be the raw take itself: it holds the same bytes; give another name");
+    }
     Reading reading = Reading.GUESS.withUnit(out).withUp(axis).withRate(clip.rateHz());
     Motion meant = result.with(clip.cut(frames));
     Comparison difference =
         AtomicFile.write(
             path,
             stream -> stream.write(bytes),
-            written -> compared(name, Files.readAllBytes(written), reading, meant, work));
+            written ->
+                compared(
+                    path, WholeFile.read(written, WholeFile.MOST_BYTES), reading, meant, work));
     return new Receipt(path, frames.count(), bytes.length, difference.positionP95Mm());
   }
 
-  private static boolean isRaw(Path path, RawTake raw) throws IOException {
-    return Files.isRegularFile(path)
-        && Files.size(path) == raw.bytes().length
-        && Arrays.equals(Files.readAllBytes(path), raw.bytes());
+  /** About what handing on takes at a time: the text, and what is read back from it. */
+  public static long memoryBytes(Clip clip, Frames frames) {
+    return 160L * clip.skeleton().size() * frames.count();
+  }
+
+  private static boolean holds(Path path, byte[] bytes) throws FormatException {
+    try {
+      return Files.isRegularFile(path)
+          && Files.size(path) == bytes.length
+          && Arrays.equals(WholeFile.read(path, WholeFile.MOST_BYTES), bytes);
+    } catch (IOException e) {
+      throw Trouble.at(path, e);
+    }
   }
 
   private static Comparison compared(
-      String name, byte[] written, Reading reading, Motion meant, Work work)
-      throws FormatException {
-    RawTake again = TakeFiles.read(name, written, reading, work);
+      Path path, byte[] written, Reading reading, Motion meant, Work work) throws FormatException {
+    RawTake again;
+    try {
+      again = TakeFiles.read(path.getFileName().toString(), written, reading, work);
+    } catch (FormatException e) {
+      throw e.of(path.toString());
+    }
     Comparison difference = Comparison.of(meant, again.motion(), List.of());
     if (!(difference.positionRmsMm() < 1000 * TOLERANCE_M)) {
       throw new FormatException(
-          name,
+          path.toString(),
           String.format(
               Locale.ROOT,
               "what would be written differs from the take by %.3f mm; nothing was written",

@@ -8,11 +8,22 @@ import java.util.OptionalDouble;
  *
  * @param unit of lengths
  * @param up the axis that points up
- * @param rateHz frames a second
+ * @param rateHz frames a second, within {@link Limits}
  */
 public record Reading(Optional<Unit> unit, Optional<Up> up, OptionalDouble rateHz) {
   public static final Reading GUESS =
       new Reading(Optional.empty(), Optional.empty(), OptionalDouble.empty());
+
+  public Reading {
+    if (rateHz.isPresent() && !Limits.isRate(rateHz.getAsDouble())) {
+      throw new IllegalArgumentException(
+          rateHz.getAsDouble()
+              + " frames a second; it must be from "
+              + Limits.LOWEST_HZ
+              + " to "
+              + Limits.HIGHEST_HZ);
+    }
+  }
 
   public Reading withUnit(Unit other) {
     return new Reading(Optional.of(other), up, rateHz);

@@ -1,51 +1,52 @@
 package waxhand.formats;
 
-import java.io.IOException;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.Locale;
 import waxhand.core.passes.Work;
 import waxhand.core.project.RawTake;
 import waxhand.formats.bvh.BvhReader;
+import waxhand.formats.disk.WholeFile;
 
 /** Opens take files of whatever format we read. */
 public final class TakeFiles {
   private TakeFiles() {}
 
-  /** Whether a file's name says that it is a take. */
+  /** Whether a file's name says that it is a take; a folder of such a name is none. */
   public static boolean isTake(Path path) {
-    return path.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".bvh");
+    return !Files.isDirectory(path)
+        && path.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".bvh");
   }
 
   /**
    * Reads a take.
    *
-   * @throws FormatException if the file is no take that we can read
+   * @throws FormatException if the file is no take that we can read; it names the path as given
    */
-  public static RawTake read(Path path, Reading reading, Work work) throws IOException {
+  public static RawTake read(Path path, Reading reading, Work work) throws FormatException {
     String name = path.getFileName() == null ? path.toString() : path.getFileName().toString();
-    if (Files.isDirectory(path)) {
-      throw new FormatException(name, "this is a folder, not a take");
-    }
     try {
-      if (Files.size(path) > Integer.MAX_VALUE - 64) {
-        throw new FormatException(name, "the file is larger than 2 GB");
+      if (!Files.isDirectory(path)) {
+        checkName(name);
       }
-      return read(name, Files.readAllBytes(path), reading, work);
-    } catch (NoSuchFileException e) {
-      throw new FormatException(name, "there is no such file: " + path);
+      byte[] bytes = WholeFile.read(path, WholeFile.MOST_BYTES);
+      return read(name, bytes, reading, work).from(path.toAbsolutePath().toString());
+    } catch (FormatException e) {
+      throw e.of(path.toString());
     }
   }
 
   /** Reads a take from its bytes, which the take keeps. */
   public static RawTake read(String name, byte[] bytes, Reading reading, Work work)
       throws FormatException {
-    String lower = name.toLowerCase(Locale.ROOT);
-    if (!lower.endsWith(".bvh")) {
+    checkName(name);
+    return BvhReader.read(name, bytes, reading, work);
+  }
+
+  private static void checkName(String name) throws FormatException {
+    if (!name.toLowerCase(Locale.ROOT).endsWith(".bvh")) {
       throw new FormatException(name, "takes are read from .bvh files; this is none");
     }
-    return BvhReader.read(name, bytes, reading, work);
   }
 
   /** The file's name without its ending. */

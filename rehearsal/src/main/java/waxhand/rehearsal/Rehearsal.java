@@ -13,6 +13,7 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
+import waxhand.core.text.Legible;
 import waxhand.rehearsal.actor.Build;
 import waxhand.rehearsal.actor.Performer;
 import waxhand.rehearsal.actor.Score;
@@ -159,19 +160,28 @@ public record Rehearsal(
           new Fault(
               node.path("kind").asText(),
               node.path("part").asText(),
-              frames(node, "fault " + node.path("kind").asText()),
+              frames(node, "fault '" + Legible.of(node.path("kind").asText(), 40) + "'"),
               node.path("slight").asBoolean()));
     }
     return faults;
   }
 
   private static Frames frames(JsonNode node, String what) throws IOException {
-    int from = node.path("from").asInt(-1);
-    int to = node.path("to").asInt(-1);
-    if (from < 0 || to < from) {
-      throw new IOException(what + " from " + from + " to " + to);
+    JsonNode from = node.path("from");
+    JsonNode to = node.path("to");
+    boolean whole =
+        from.isIntegralNumber()
+            && from.canConvertToInt()
+            && to.isIntegralNumber()
+            && to.canConvertToInt();
+    if (!whole || from.intValue() < 0 || to.intValue() < from.intValue()) {
+      throw new IOException(what + " has no frames: from " + quoted(from) + " to " + quoted(to));
     }
-    return new Frames(from, to);
+    return new Frames(from.intValue(), to.intValue());
+  }
+
+  private static String quoted(JsonNode value) {
+    return value.isMissingNode() ? "nothing" : Legible.of(value.toString(), 40);
   }
 
   /**
@@ -187,7 +197,9 @@ public record Rehearsal(
           Arrays.stream(ContactPart.values())
               .filter(p -> p.key().equals(key))
               .findFirst()
-              .orElseThrow(() -> new IOException("there is no part '" + key + "' to touch with"));
+              .orElseThrow(
+                  () ->
+                      new IOException("there is no part '" + Legible.of(key) + "' to touch with"));
       contacts.add(new Contact(part, frames(node, "contact of " + key)));
     }
     return contacts;

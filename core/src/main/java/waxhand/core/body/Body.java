@@ -8,12 +8,16 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import org.joml.Vector3d;
 import waxhand.core.motion.Skeleton;
+import waxhand.core.text.Legible;
 
 /**
  * A skeleton understood as a body: which joint has which role, where the soles are and how tall it
  * stands. Roles may be missing, all of them in the worst case. Immutable.
  */
 public final class Body {
+  /** Characters of a joint's own name that are shown in sentences and on labels. */
+  private static final int QUOTED = 80;
+
   /** Height of an ankle over the sole as a share of leg length, where the skeleton has no tip. */
   private static final double ANKLE_SHARE = 0.09;
 
@@ -80,7 +84,9 @@ public final class Body {
 
   /** How a person would name the joint: its role, or its name in the file. */
   public String words(int joint) {
-    return roles[joint] == null ? skeleton.joint(joint).name() : roles[joint].words();
+    return roles[joint] == null
+        ? Legible.of(skeleton.joint(joint).name(), QUOTED)
+        : roles[joint].words();
   }
 
   private List<Sole> findSoles(Vector3d[] rest) {

@@ -13,10 +13,17 @@ import java.util.function.UnaryOperator;
  * @param plates in order
  */
 public record Chain(List<Plate> plates) {
+  /** No more can be overseen, nor shown and evaluated in good time. */
+  public static final int MOST_PLATES = 2000;
+
   public static final Chain EMPTY = new Chain(List.of());
 
   public Chain {
     plates = List.copyOf(plates);
+    if (plates.size() > MOST_PLATES) {
+      throw new IllegalArgumentException(
+          plates.size() + " plates; a chain holds at most " + MOST_PLATES);
+    }
     Set<String> ids = new HashSet<>();
     for (Plate plate : plates) {
       if (!ids.add(plate.id())) {

@@ -6,6 +6,7 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.limbs.Limb;
+import waxhand.core.text.Legible;
 
 /** What a limb goal can drive. */
 public enum GoalPart {
@@ -52,7 +53,7 @@ public enum GoalPart {
         return part;
       }
     }
-    throw new IllegalArgumentException("there is no part '" + words + "' to drive");
+    throw new IllegalArgumentException("there is no part '" + Legible.of(words) + "' to drive");
   }
 
   Optional<Limb> limb(Body body) {

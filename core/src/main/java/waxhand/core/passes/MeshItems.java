@@ -46,6 +46,10 @@ final class MeshItems {
     if (!(item.get(key) instanceof String text)) {
       throw new IllegalArgumentException("a mesh without " + key);
     }
-    return ByteBuffer.wrap(Base64.getDecoder().decode(text)).order(ByteOrder.LITTLE_ENDIAN);
+    try {
+      return ByteBuffer.wrap(Base64.getDecoder().decode(text)).order(ByteOrder.LITTLE_ENDIAN);
+    } catch (IllegalArgumentException e) {
+      throw new IllegalArgumentException("the " + key + " of a mesh are not Base64", e);
+    }
   }
 }

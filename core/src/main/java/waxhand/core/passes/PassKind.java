@@ -3,6 +3,7 @@ package waxhand.core.passes;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import waxhand.core.text.Legible;
 
 /**
  * A kind of pass: its words, its settings and their defaults.
@@ -55,17 +56,23 @@ public record PassKind<P extends Pass>(
   public P of(Map<String, Object> plain) {
     P pass = defaults;
     for (Map.Entry<String, Object> entry : plain.entrySet()) {
-      Setting<P> setting =
-          settings.stream()
-              .filter(s -> s.key().equals(entry.getKey()))
-              .findFirst()
-              .orElseThrow(
-                  () ->
-                      new IllegalArgumentException(
-                          words + " has no setting '" + entry.getKey() + "'"));
-      pass = setting.with(pass, entry.getValue());
+      pass = with(pass, entry.getKey(), entry.getValue());
     }
     return pass;
+  }
+
+  /**
+   * The pass with one setting, named by its key, changed.
+   *
+   * @throws IllegalArgumentException for an unknown key or a bad value
+   */
+  public P with(Pass pass, String key, Object plain) {
+    for (Setting<P> own : settings) {
+      if (own.key().equals(key)) {
+        return own.with(own(pass), plain);
+      }
+    }
+    throw new IllegalArgumentException(words + " has no setting '" + Legible.of(key) + "'");
   }
 
   /** The pass with one setting changed. */

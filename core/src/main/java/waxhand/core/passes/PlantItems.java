@@ -8,9 +8,13 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.motion.Frames;
 import waxhand.core.plants.Plant;
+import waxhand.core.text.Legible;
 
 /** Plants and contacts in plain form, as they stand in files. */
 final class PlantItems {
+  /** Metres and radians are fewer. */
+  private static final double FARTHEST = 10_000;
+
   private PlantItems() {}
 
   static List<Map<String, Object>> ofPlants(List<Plant> plants) {
@@ -78,7 +82,9 @@ final class PlantItems {
     String key = String.valueOf(item.get("part"));
     return ContactPart.ofKey(key)
         .orElseThrow(
-            () -> new IllegalArgumentException("there is no part '" + key + "' to touch with"));
+            () ->
+                new IllegalArgumentException(
+                    "there is no part '" + Legible.of(key) + "' to touch with"));
   }
 
   static Frames frames(Map<String, Object> item) {
@@ -91,20 +97,25 @@ final class PlantItems {
   }
 
   static int whole(Map<String, Object> item, String key, int otherwise) {
-    double value = number(item, key, otherwise);
-    if (value != Math.rint(value) || Math.abs(value) > 1e9) {
+    double value = number(item, key, otherwise, 1e9);
+    if (value != Math.rint(value)) {
       throw new IllegalArgumentException(key + " is " + value + "; it must be a whole number");
     }
     return (int) value;
   }
 
   static double number(Map<String, Object> item, String key, double otherwise) {
+    return number(item, key, otherwise, FARTHEST);
+  }
+
+  private static double number(
+      Map<String, Object> item, String key, double otherwise, double most) {
     Object value = item.get(key);
     if (value == null) {
       return otherwise;
     }
-    if (!(value instanceof Number n) || !Double.isFinite(n.doubleValue())) {
-      throw new IllegalArgumentException(key + " is " + value + "; it must be a number");
+    if (!(value instanceof Number n) || !(Math.abs(n.doubleValue()) <= most)) {
+      throw new IllegalArgumentException(key + " must be a number from " + -most + " to " + most);
     }
     return n.doubleValue();
   }

@@ -8,6 +8,7 @@ import java.util.OptionalDouble;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import waxhand.core.motion.Motion;
+import waxhand.core.text.Legible;
 
 /**
  * One setting of a kind of pass, so that files, panels and help need not know the pass. Values
@@ -116,7 +117,8 @@ public sealed interface Setting<P> {
     @Override
     public P with(P pass, Object plain) {
       if (!(plain instanceof String s) || !options.contains(s)) {
-        throw new IllegalArgumentException(key + " is " + plain + "; it must be one of " + options);
+        throw new IllegalArgumentException(
+            key + " is " + shown(plain) + "; it must be one of " + options);
       }
       return set.apply(pass, s);
     }
@@ -143,7 +145,7 @@ public sealed interface Setting<P> {
     @Override
     public P with(P pass, Object plain) {
       if (!(plain instanceof String s) || s.isBlank()) {
-        throw new IllegalArgumentException(key + " is " + plain + "; it must be a word");
+        throw new IllegalArgumentException(key + " is " + shown(plain) + "; it must be a word");
       }
       return set.apply(pass, s);
     }
@@ -165,7 +167,8 @@ public sealed interface Setting<P> {
     @Override
     public P with(P pass, Object plain) {
       if (!(plain instanceof Boolean on)) {
-        throw new IllegalArgumentException(key + " is " + plain + "; it must be true or false");
+        throw new IllegalArgumentException(
+            key + " is " + shown(plain) + "; it must be true or false");
       }
       return set.apply(pass, on);
     }
@@ -190,12 +193,13 @@ public sealed interface Setting<P> {
     @Override
     public P with(P pass, Object plain) {
       if (!(plain instanceof List<?> list)) {
-        throw new IllegalArgumentException(key + " is " + plain + "; it must be a list");
+        throw new IllegalArgumentException(key + " is " + shown(plain) + "; it must be a list");
       }
       List<Map<String, Object>> items = new ArrayList<>();
       for (Object item : list) {
         if (!(item instanceof Map<?, ?> map)) {
-          throw new IllegalArgumentException(key + " holds " + item + ", which has no settings");
+          throw new IllegalArgumentException(
+              key + " holds " + shown(item) + ", which has no settings");
         }
         Map<String, Object> values = new LinkedHashMap<>();
         map.forEach((k, v) -> values.put(String.valueOf(k), v));
@@ -205,11 +209,18 @@ public sealed interface Setting<P> {
     }
   }
 
+  /** A value as it may stand in a message. */
+  private static String shown(Object plain) {
+    return plain instanceof List<?> || plain instanceof Map<?, ?>
+        ? "a list"
+        : Legible.of(String.valueOf(plain));
+  }
+
   private static double number(String key, Object plain, double min, double max) {
     if (!(plain instanceof java.lang.Number n)
         || !(n.doubleValue() >= min && n.doubleValue() <= max)) {
       throw new IllegalArgumentException(
-          key + " is " + plain + "; it must be a number from " + min + " to " + max);
+          key + " is " + shown(plain) + "; it must be a number from " + min + " to " + max);
     }
     return n.doubleValue();
   }

@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import waxhand.core.motion.Motion;
 
 /**
@@ -16,16 +17,33 @@ import waxhand.core.motion.Motion;
  * @param motion what was read
  * @param reading how it was read, in the words of the reader, to read it again the same way
  * @param assumptions what the reader took for granted, in plain words
+ * @param origin the whole path of the file, where it is known, so that it is never written over; of
+ *     this run of the program alone, and no part of what a take is
  */
 public record RawTake(
     String fileName,
     byte[] bytes,
     Motion motion,
     Map<String, String> reading,
-    List<String> assumptions) {
+    List<String> assumptions,
+    Optional<String> origin) {
   public RawTake {
     reading = Map.copyOf(reading);
     assumptions = List.copyOf(assumptions);
+  }
+
+  /** A take of which it is not known where its file lies. */
+  public RawTake(
+      String fileName,
+      byte[] bytes,
+      Motion motion,
+      Map<String, String> reading,
+      List<String> assumptions) {
+    this(fileName, bytes, motion, reading, assumptions, Optional.empty());
+  }
+
+  public RawTake from(String path) {
+    return new RawTake(fileName, bytes, motion, reading, assumptions, Optional.of(path));
   }
 
   /** Checksum of the bytes, lower-case hex; worked out at each call. */

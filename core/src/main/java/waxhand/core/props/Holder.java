@@ -1,5 +1,7 @@
 package waxhand.core.props;
 
+import waxhand.core.text.Legible;
+
 /** Who holds a thing. */
 public enum Holder {
   LEFT_HAND("left hand"),
@@ -25,6 +27,7 @@ public enum Holder {
         return by;
       }
     }
-    throw new IllegalArgumentException("nobody is called '" + words + "' to hold things");
+    throw new IllegalArgumentException(
+        "nobody is called '" + Legible.of(String.valueOf(words)) + "' to hold things");
   }
 }

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
@@ -21,20 +22,21 @@ import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
+import waxhand.formats.disk.Trouble;
 import waxhand.formats.gltf.GltfMeshReader;
 import waxhand.formats.project.ProjectFile;
 
 /** Opening, saving, and adding takes and things. */
 public final class FileWork {
-
-  /** So many of the files that failed are named. */
-  private static final int MOST_NAMED = 6;
-
   private final Session session;
   private final Jobs jobs;
   private final Notices notices;
   private final Memory memory;
   private final Rescue rescue;
+
+  /** The damaged file the project on the bench was opened from. */
+  private Optional<Sound> damaged = Optional.empty();
+
   private final NewPlates plates;
 
   public FileWork(Session session, Jobs jobs, Notices notices, Memory memory) {
@@ -79,12 +81,14 @@ public final class FileWork {
           for (Path path : files) {
             try {
               read.add(TakeFiles.read(path, Reading.GUESS, work));
-            } catch (IOException e) {
-              failures.add(e.getMessage());
+            } catch (CancellationException e) {
+              throw e;
+            } catch (IOException | RuntimeException | OutOfMemoryError e) {
+              failures.add(Trouble.words(e));
             }
           }
           if (files.isEmpty()) {
-            failures.add(paths.get(0).getFileName() + ": there is no take in this folder");
+            failures.add(paths.get(0) + ": there is no take in this folder");
           }
           return new Incoming(read, failures);
         },
@@ -102,9 +106,7 @@ public final class FileWork {
     int count = failures.size();
     if (count > 0) {
       String what = count == 1 ? "A take could not be read" : count + " takes could not be read";
-      String named = String.join("\n", failures.subList(0, Math.min(count, MOST_NAMED)));
-      String rest = count > MOST_NAMED ? "\nand " + (count - MOST_NAMED) + " more" : "";
-      notices.fail(what, new IOException(named + rest));
+      notices.fail(what, failures);
     }
   }
 
@@ -146,7 +148,11 @@ public final class FileWork {
     Take take = session.takeProperty().get().orElseThrow();
     jobs.run(
         "Reading " + take.name() + " again",
-        work -> TakeFiles.read(take.raw().fileName(), take.raw().bytes(), reading, work),
+        work -> {
+          RawTake was = take.raw();
+          RawTake again = TakeFiles.read(was.fileName(), was.bytes(), reading, work);
+          return was.origin().map(again::from).orElse(again);
+        },
         raw ->
             session.edit(
                 "read " + take.name() + " again", p -> p.changed(take.id(), t -> t.withRaw(raw))));
@@ -212,11 +218,13 @@ public final class FileWork {
   /** Opens a project; unsaved work of the present one stays recoverable until it is replaced. */
   public void open(Path path) {
     jobs.run(
-        "Opening " + path.getFileName(),
-        work -> ProjectFile.open(path, work),
-        project -> {
+        "Opening " + path,
+        work -> Sound.open(path, work),
+        sound -> {
           rescue.giveWay();
-          session.reset(project, Optional.of(path));
+          session.reset(sound.project(), Optional.of(path));
+          damaged = Optional.of(sound).filter(s -> !s.isWhole());
+          sound.tell(notices);
           memory.rememberFolder("projects", path);
           memory.rememberRecent(path);
         });
@@ -240,6 +248,7 @@ public final class FileWork {
   /** A fresh, empty project. */
   public void startNew() {
     rescue.giveWay();
+    damaged = Optional.empty();
     session.reset(Project.empty("untitled"), Optional.empty());
   }
 
@@ -268,13 +277,20 @@ public final class FileWork {
       session.edit("name the project " + bare, p -> p.withName(bare));
     }
     Project project = session.projectProperty().get();
+    Optional<Sound> found = damaged.filter(s -> s.file().equals(path));
     jobs.run(
         "Saving " + path.getFileName(),
         work -> {
+          Optional<Path> aside = Optional.empty();
+          if (found.isPresent()) {
+            aside = Optional.of(found.get().keepAside());
+          }
           ProjectFile.save(project, path, work);
-          return path;
+          return aside;
         },
-        done -> {
+        aside -> {
+          damaged = damaged.filter(s -> !found.equals(Optional.of(s)));
+          aside.ifPresent(kept -> notices.say("The file as it was found is " + kept + "."));
           session.saved(project, path);
           memory.rememberFolder("projects", path);
           memory.rememberRecent(path);

@@ -13,6 +13,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import waxhand.core.project.Take;
+import waxhand.formats.Limits;
 import waxhand.formats.Reading;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
@@ -54,7 +55,7 @@ final class RereadSheet extends VBox {
         e -> {
           try {
             double hz = Double.parseDouble(rate.getText().strip());
-            if (!(hz > 0 && hz <= 100_000)) {
+            if (!Limits.isRate(hz)) {
               throw new NumberFormatException();
             }
             Unit chosen = Unit.values()[unit.getItems().indexOf(unit.getValue())];
@@ -62,7 +63,7 @@ final class RereadSheet extends VBox {
             again.accept(
                 Reading.GUESS.withUnit(chosen).withUp(Up.valueOf(up.getValue())).withRate(hz));
           } catch (NumberFormatException bad) {
-            wrong.setText("The rate must be a number above 0.");
+            wrong.setText("The rate must be a number from 1 to 2000.");
           }
         });
     Button cancel = new Button("Close");

@@ -116,7 +116,7 @@ public final class Rescue {
   /** One file at a time, since the last may be on its way to the same place. */
   private synchronized void write(Project project, Path file) {
     try {
-      ProjectFile.save(project, file, Work.UNWATCHED);
+      ProjectFile.savePrivately(project, file, Work.UNWATCHED);
     } catch (IOException | RuntimeException e) {
       Platform.runLater(() -> notices.fail("Unsaved work could not be kept safe", e));
     }
@@ -155,8 +155,11 @@ public final class Rescue {
   private void open(Path file) {
     jobs.run(
         "Opening rescued work",
-        work -> ProjectFile.open(file, work),
-        project -> putOnBench(project, Optional.empty(), file));
+        work -> Sound.open(file, work),
+        sound -> {
+          putOnBench(sound.project(), Optional.empty(), file);
+          sound.tell(notices);
+        });
   }
 
   /** Nothing is left to rescue: the work was saved. */

@@ -2,6 +2,7 @@ package waxhand.desk.contacts;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
@@ -213,12 +214,13 @@ public final class ContactLanes extends TimeArea {
     double rate = session.rateHz();
     Optional<Slide> slide = contacts.slidesProperty().get().of(plant);
     return String.format(
+        Locale.ROOT,
         "%s, frames %d to %d, %.2f s%s%nease %d in, %d out; %s%s",
         plant.part().words(),
         plant.frames().from(),
         plant.frames().to() - 1,
         plant.frames().count() / rate,
-        slide.map(s -> String.format(", slides %.1f mm at B", s.farMm())).orElse(""),
+        slide.map(s -> String.format(Locale.ROOT, ", slides %.1f mm at B", s.farMm())).orElse(""),
         plant.easeIn(),
         plant.easeOut(),
         plant.byHand() ? "edited by hand" : "found",

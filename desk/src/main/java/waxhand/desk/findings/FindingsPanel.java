@@ -3,6 +3,7 @@ package waxhand.desk.findings;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Function;
 import javafx.geometry.Pos;
@@ -238,6 +239,7 @@ public final class FindingsPanel extends VBox {
       MenuItem item =
           new MenuItem(
               String.format(
+                  Locale.ROOT,
                   "Bring back: %s on %s, frames %d–%d (%s)",
                   FindingKind.of(each.kind()).map(FindingKind::words).orElse(each.kind()),
                   each.part(),

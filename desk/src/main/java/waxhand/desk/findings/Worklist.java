@@ -185,7 +185,8 @@ public final class Worklist {
     }
     String what = mended.get(0).kind().words();
     return new Outcome(
-        String.format("%s: %d of %d mended", what, mended.size() - left.size(), mended.size()),
+        String.format(
+            Locale.ROOT, "%s: %d of %d mended", what, mended.size() - left.size(), mended.size()),
         left.isEmpty());
   }
 

@@ -4,6 +4,7 @@ import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -30,6 +31,7 @@ import waxhand.desk.session.Session;
 import waxhand.formats.Handoff;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
+import waxhand.formats.disk.Untouchable;
 
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
@@ -221,12 +223,26 @@ public final class HandoffSheet extends VBox {
           new IllegalArgumentException("all of them are cut out of the result"));
       return;
     }
-    Path path = Path.of(fullFolder()).resolve(fileName());
+    Path path;
+    try {
+      path = Path.of(fullFolder()).resolve(fileName());
+    } catch (InvalidPathException e) {
+      notices.fail(
+          "It cannot be handed on there",
+          new IllegalArgumentException("no file or folder can have this name"));
+      return;
+    }
+    List<Take> shelf = session.projectProperty().get().takes();
     Handoff handoff = new Handoff(Optional.of(left), chosenUnit(), Up.ofKey(up.getValue()));
     memory.rememberFolder("handoff", path);
     jobs.run(
         "Handing on " + path.getFileName(),
         work -> {
+          Untouchable raws = new Untouchable();
+          for (Take each : shelf) {
+            each.raw().origin().ifPresent(raw -> raws.reads(Path.of(raw), "a raw take"));
+          }
+          raws.claim(path);
           Motion result = new Evaluator(take.raw().motion()).evaluate(take.chain(), work).result();
           return handoff.write(result, take.raw(), path, work);
         },

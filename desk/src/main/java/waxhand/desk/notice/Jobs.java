@@ -104,7 +104,7 @@ public final class Jobs {
                 Platform.runLater(() -> then.accept(result));
               } catch (CancellationException e) {
                 // the artist stopped it
-              } catch (Exception | OutOfMemoryError e) {
+              } catch (Exception | OutOfMemoryError | StackOverflowError e) {
                 Platform.runLater(() -> failures.accept(what, e));
               } finally {
                 job.end();

@@ -1,6 +1,7 @@
 package waxhand.desk.notice;
 
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
 import javafx.animation.PauseTransition;
 import javafx.collections.ListChangeListener;
@@ -18,6 +19,8 @@ import javafx.scene.layout.VBox;
 import javafx.util.Duration;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import waxhand.core.text.Legible;
+import waxhand.formats.disk.Trouble;
 
 /** The corner in which news, errors and running jobs are shown. */
 public final class Notices extends VBox {
@@ -27,6 +30,9 @@ public final class Notices extends VBox {
 
   /** So many are shown at a time, unless all wait for an answer. */
   private static final int MOST = 4;
+
+  /** So many errors of one piece of work are named. */
+  private static final int MOST_NAMED = 7;
 
   private static final Duration NEWS = Duration.seconds(8);
   private static final Duration MENTION = Duration.seconds(2.5);
@@ -107,31 +113,40 @@ public final class Notices extends VBox {
 
   /** An error; it stays until it is closed and can be copied. */
   public void fail(String what, Throwable cause) {
-    String reason = cause instanceof OutOfMemoryError ? "not enough memory" : reason(cause);
-    if (isPlain(cause)) {
-      LOG.warn("{}: {}", what, reason);
+    String reason = Trouble.words(cause);
+    if (cause instanceof IOException || cause instanceof IllegalArgumentException) {
+      LOG.warn("{}: {}", Legible.whole(what), reason);
     } else {
-      LOG.warn("{}: {}", what, reason, cause);
+      LOG.warn("{}: {}", Legible.whole(what), reason, cause);
     }
+    fail(what, reason);
+  }
+
+  /** Several errors of one piece of work, a line each; many would hide the views. */
+  public void fail(String what, List<String> reasons) {
+    reasons.forEach(reason -> LOG.warn("{}: {}", Legible.whole(what), Legible.whole(reason)));
+    int many = reasons.size();
+    List<String> lines = new ArrayList<>();
+    for (String reason : many > MOST_NAMED ? reasons.subList(0, MOST_NAMED - 1) : reasons) {
+      lines.add(Legible.whole(reason));
+    }
+    if (many > MOST_NAMED) {
+      lines.add("and " + (many - lines.size()) + " more");
+    }
+    fail(what, String.join("\n", lines));
+  }
+
+  private void fail(String what, String reason) {
+    String shown = Legible.whole(what);
     Button copy = new Button("Copy");
     copy.setTooltip(new Tooltip("Copies the message"));
     copy.setOnAction(
         e -> {
           ClipboardContent content = new ClipboardContent();
-          content.putString(what + ": " + reason);
+          content.putString(shown + ": " + reason);
           Clipboard.getSystemClipboard().setContent(content);
         });
-    box(what + "\n" + reason, "wh-notice-trouble", copy);
-  }
-
-  private static String reason(Throwable cause) {
-    return isPlain(cause) ? cause.getMessage() : cause.toString();
-  }
-
-  /** Whether the message alone tells what is wrong, because what came from outside is at fault. */
-  private static boolean isPlain(Throwable cause) {
-    boolean outside = cause instanceof IOException || cause instanceof IllegalArgumentException;
-    return outside && cause.getMessage() != null;
+    box(shown + "\n" + reason, "wh-notice-trouble", copy);
   }
 
   /**

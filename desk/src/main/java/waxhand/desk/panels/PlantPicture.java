@@ -177,8 +177,10 @@ final class PlantPicture implements PassPicture {
       long byHand = contacts.stateProperty().get().plants().stream().filter(Plant::byHand).count();
       words.setText(
           String.format(
+              Locale.ROOT,
               "%d contacts, %d of them by hand. Select one on its lane or by its print.",
-              contacts.stateProperty().get().plants().size(), byHand));
+              contacts.stateProperty().get().plants().size(),
+              byHand));
       return;
     }
     Plant first = chosen.get(0);

@@ -1,8 +1,9 @@
 package waxhand.desk.session;
 
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
@@ -18,17 +19,20 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import waxhand.formats.AtomicFile;
+import waxhand.formats.disk.AtomicFile;
+import waxhand.formats.disk.Trouble;
+import waxhand.formats.disk.WholeFile;
 
 /**
  * What the program remembers between sessions: folders by kind of file, recent projects, theme,
  * kept views and keys. Kept in the folder of the system property {@code waxhand.home}, else
- * ~/.waxhand. Writing waits for the disk, so it is done on a thread of its own; reading gives what
- * was put last. For one thread.
+ * ~/.waxhand, which only its owner can read. Writing waits for the disk, so it is done on a thread
+ * of its own; reading gives what was put last. For one thread.
  */
 public final class Memory implements AutoCloseable {
   private static final Logger LOG = LoggerFactory.getLogger(Memory.class);
   private static final int RECENT = 8;
+  private static final long MOST_BYTES = 4L << 20;
   private static final String RESCUE = "rescue-";
   private static final String RESCUE_ENDING = ".waxhand";
 
@@ -45,12 +49,16 @@ public final class Memory implements AutoCloseable {
     String home = System.getProperty("waxhand.home", System.getProperty("user.home") + "/.waxhand");
     folder = Path.of(home);
     Path file = folder.resolve("desk.properties");
-    if (Files.isRegularFile(file)) {
-      try (InputStream in = Files.newInputStream(file)) {
-        values.load(in);
-      } catch (IOException | IllegalArgumentException e) {
-        LOG.warn("what was remembered in {} cannot be read", file, e);
+    try {
+      if (Files.isDirectory(folder)) {
+        // made by an earlier version, which let everybody look in
+        AtomicFile.privateFolder(folder);
       }
+      if (Files.exists(file)) {
+        values.load(new ByteArrayInputStream(WholeFile.read(file, MOST_BYTES)));
+      }
+    } catch (IOException | IllegalArgumentException e) {
+      LOG.warn("what was remembered cannot be read: {}", Trouble.words(e));
     }
   }
 
@@ -67,9 +75,10 @@ public final class Memory implements AutoCloseable {
     writer.execute(
         () -> {
           try {
-            AtomicFile.write(folder.resolve("desk.properties"), out -> now.store(out, null));
+            AtomicFile.writePrivately(
+                folder.resolve("desk.properties"), out -> now.store(out, null), written -> true);
           } catch (IOException e) {
-            LOG.warn("cannot remember {}", key, e);
+            LOG.warn("cannot remember {}: {}", key, Trouble.words(e));
           }
         });
   }
@@ -89,7 +98,15 @@ public final class Memory implements AutoCloseable {
 
   /** The folder in which files of a kind were last found. */
   public Optional<Path> folder(String kind) {
-    return get("folder." + kind).map(Path::of).filter(Files::isDirectory);
+    return get("folder." + kind).flatMap(Memory::path).filter(Files::isDirectory);
+  }
+
+  private static Optional<Path> path(String remembered) {
+    try {
+      return Optional.of(Path.of(remembered));
+    } catch (InvalidPathException e) {
+      return Optional.empty();
+    }
   }
 
   public void rememberFolder(String kind, Path file) {
@@ -102,7 +119,7 @@ public final class Memory implements AutoCloseable {
   public List<Path> recent() {
     List<Path> recent = new ArrayList<>();
     for (int i = 0; i < RECENT; i++) {
-      get("recent." + i).map(Path::of).filter(Files::isRegularFile).ifPresent(recent::add);
+      get("recent." + i).flatMap(Memory::path).filter(Files::isRegularFile).ifPresent(recent::add);
     }
     return recent;
   }

@@ -1,6 +1,7 @@
 package waxhand.desk.viewport;
 
 import java.util.Arrays;
+import java.util.Locale;
 import java.util.Optional;
 import org.joml.Vector3d;
 
@@ -13,6 +14,7 @@ record KeptView(Aspect aspect, Camera camera) {
   /** As it is remembered: aspect, target, yaw, pitch and height. */
   String text() {
     return String.format(
+        Locale.ROOT,
         "%s %s %s %s %s %s %s",
         aspect.name(),
         camera.target().x(),

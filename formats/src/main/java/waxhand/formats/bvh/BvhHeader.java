@@ -9,6 +9,9 @@ import org.joml.Vector3dc;
 import waxhand.core.motion.Channel;
 import waxhand.core.motion.Joint;
 import waxhand.formats.FormatException;
+import waxhand.formats.Limits;
+import waxhand.formats.Reading;
+import waxhand.formats.Unit;
 import waxhand.formats.text.Words;
 
 /**
@@ -35,7 +38,11 @@ record BvhHeader(
 
   private static final int MOST_JOINTS = 20_000;
 
-  static BvhHeader read(String file, byte[] bytes) throws FormatException {
+  /**
+   * @param reading what the artist has set holds, whatever the file says
+   * @throws FormatException with line and column
+   */
+  static BvhHeader read(String file, byte[] bytes, Reading reading) throws FormatException {
     if (bytes.length == 0) {
       throw new FormatException(file, "the file is empty");
     }
@@ -51,18 +58,22 @@ record BvhHeader(
             && bytes[0] == (byte) 0xEF
             && bytes[1] == (byte) 0xBB
             && bytes[2] == (byte) 0xBF;
-    return new Parser(new Words(file, bytes, mark ? 3 : 0), bytes.length).parse();
+    return new Parser(new Words(file, bytes, mark ? 3 : 0), bytes.length, reading).parse();
   }
 
   private static final class Parser {
     private final Words words;
     private final int length;
     private final List<Joint> joints = new ArrayList<>();
+    private final Reading reading;
+    private final double farthest;
     private int channels;
 
-    Parser(Words words, int length) {
+    Parser(Words words, int length, Reading reading) {
       this.words = words;
       this.length = length;
+      this.reading = reading;
+      this.farthest = Limits.FARTHEST_M / reading.unit().orElse(Unit.MM).metres();
     }
 
     BvhHeader parse() throws FormatException {
@@ -91,8 +102,9 @@ record BvhHeader(
       words.demand("Frame");
       label("Time");
       double time = words.nextNumber("the frame time in seconds");
-      if (!(time > 0)) {
-        throw words.expected("a frame time above 0");
+      boolean known = time > 0 && reading.rateHz().isPresent();
+      if (!known && !Limits.isRate(1 / time)) {
+        throw words.expected("a frame time from 0.0005 to 1 s (2000 to 1 frames a second)");
       }
       String text = words.word();
       if (channels == 0) {
@@ -134,7 +146,8 @@ record BvhHeader(
       String plain = number.toLowerCase(Locale.ROOT);
       int exponent = plain.indexOf('e');
       String digits = exponent < 0 ? plain : plain.substring(0, exponent);
-      int shift = exponent < 0 ? 0 : Integer.parseInt(plain.substring(exponent + 1));
+      // a rate there can be has an exponent of few digits; zeros may stand before them
+      int shift = exponent < 0 ? 0 : (int) Double.parseDouble(plain.substring(exponent + 1));
       int point = digits.indexOf('.');
       return Math.max(0, (point < 0 ? 0 : digits.length() - point - 1) - shift);
     }
@@ -179,9 +192,15 @@ record BvhHeader(
     private Vector3d offset() throws FormatException {
       words.demand("OFFSET");
       return new Vector3d(
-          words.nextNumber("the offset's x"),
-          words.nextNumber("the offset's y"),
-          words.nextNumber("the offset's z"));
+          coordinate("the offset's x"), coordinate("the offset's y"), coordinate("the offset's z"));
+    }
+
+    private double coordinate(String what) throws FormatException {
+      double value = words.nextNumber(what);
+      if (Math.abs(value) > farthest) {
+        throw words.expected(what + " within 10 km");
+      }
+      return value;
     }
 
     private List<Channel> channels() throws FormatException {

@@ -25,11 +25,14 @@ import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.passes.Work;
 import waxhand.core.project.RawTake;
+import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
+import waxhand.formats.Limits;
 import waxhand.formats.Rates;
 import waxhand.formats.Reading;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
+import waxhand.formats.disk.Room;
 import waxhand.formats.text.Words;
 
 /**
@@ -64,7 +67,7 @@ public final class BvhReader {
   }
 
   private RawTake read(Reading reading, Work work) throws FormatException {
-    BvhHeader header = BvhHeader.read(file, bytes);
+    BvhHeader header = BvhHeader.read(file, bytes, reading);
     List<String> assumptions = new ArrayList<>();
     Skeleton asWritten = new Skeleton(header.joints());
     Up up = reading.up().orElseGet(() -> guessUp(asWritten));
@@ -82,10 +85,14 @@ public final class BvhReader {
     assumptions.add((reading.up().isPresent() ? "set: " : "guessed: ") + up + " points up");
     assumptions.add(
         String.format(
-            Locale.ROOT, "%s frames a second (%s s)", shortest(rate), header.frameTimeText()));
+            Locale.ROOT,
+            "%s frames a second (%s s)",
+            shortest(rate),
+            Legible.of(header.frameTimeText())));
     Skeleton skeleton = inside(header.joints(), unit, up);
+    Room.need(file, sampleBytes(header), "its " + header.frames() + " frames");
     Converter converter = new Converter(header, skeleton, unit, up);
-    parse(header, converter, work);
+    parse(header, greatest(header, unit), converter, work);
     BitSet beside = converter.placeOffsets(assumptions);
     Clip clip = converter.clip(rate);
     Map<String, String> how = new LinkedHashMap<>();
@@ -104,7 +111,22 @@ public final class BvhReader {
     return new BigDecimal(number).round(new MathContext(6)).stripTrailingZeros().toPlainString();
   }
 
-  private void parse(BvhHeader header, Converter converter, Work work) throws FormatException {
+  /** What the samples of a take will hold, bytes. */
+  private static long sampleBytes(BvhHeader header) {
+    return 8L * (Track.ROTATION + Track.TRAVEL) * header.joints().size() * header.frames();
+  }
+
+  /** For each number of a frame how great it may be, in the file's own unit. */
+  private static double[] greatest(BvhHeader header, Unit unit) {
+    double farthest = Limits.FARTHEST_M / unit.metres();
+    return header.joints().stream()
+        .flatMap(j -> j.channels().stream())
+        .mapToDouble(c -> c.isRotation() ? Limits.WIDEST_DEG : farthest)
+        .toArray();
+  }
+
+  private void parse(BvhHeader header, double[] greatest, Converter converter, Work work)
+      throws FormatException {
     Words words = new Words(file, bytes, header.numbers());
     int width = header.channels();
     int chunks = Track.chunkCount(header.frames());
@@ -120,20 +142,8 @@ public final class BvhReader {
         work.done(c / (double) chunks);
         int count = Math.min(Track.CHUNK, header.frames() - c * Track.CHUNK);
         double[] numbers = free.take();
-        for (int i = 0; i < count * width; i++) {
-          if (!words.next()) {
-            int frame = c * Track.CHUNK + i / width;
-            throw words.fault(
-                "the file ends in frame "
-                    + frame
-                    + " of "
-                    + header.frames()
-                    + ": expected "
-                    + width
-                    + " numbers, found "
-                    + i % width);
-          }
-          numbers[i] = words.number("a number");
+        for (int f = 0; f < count; f++) {
+          frame(words, c * Track.CHUNK + f, header, greatest, numbers, f * width);
         }
         int chunk = c;
         pending.add(
@@ -150,14 +160,9 @@ public final class BvhReader {
         future.get();
       }
       if (words.next()) {
-        throw words.fault(
-            "there are more numbers than "
-                + header.frames()
-                + " frames of "
-                + width
-                + " need; expected the end of the file, found '"
-                + words.word()
-                + "'");
+        FormatException more = words.expected("the end of the file");
+        throw more.because(
+            "there are more numbers than " + header.frames() + " frames of " + width + " need");
       }
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
@@ -169,6 +174,31 @@ public final class BvhReader {
       throw new IllegalStateException(e.getCause());
     } finally {
       second.shutdownNow();
+    }
+  }
+
+  /** Reads the numbers of one frame to where they belong. Modified: numbers. */
+  private static void frame(
+      Words words, int frame, BvhHeader header, double[] greatest, double[] numbers, int at)
+      throws FormatException {
+    for (int i = 0; i < greatest.length; i++) {
+      if (!words.next()) {
+        throw words.fault(
+            "the file ends in frame "
+                + frame
+                + " of "
+                + header.frames()
+                + ": expected "
+                + greatest.length
+                + " numbers, found "
+                + i);
+      }
+      double value = words.number("a number");
+      if (Math.abs(value) > greatest[i]) {
+        boolean angle = greatest[i] == Limits.WIDEST_DEG;
+        throw words.expected(angle ? "an angle within a million degrees" : "a place within 10 km");
+      }
+      numbers[at + i] = value;
     }
   }
 
@@ -289,7 +319,8 @@ public final class BvhReader {
         }
         if (written) {
           beside.set(j);
-          assumptions.add("positions of " + skeleton.joint(j).name() + " are added to its offset");
+          assumptions.add(
+              "positions of " + Legible.of(skeleton.joint(j).name()) + " are added to its offset");
         }
       }
       return beside;

@@ -92,7 +92,7 @@ public final class BvhWriter {
 
     Source(RawTake raw) throws FormatException {
       this.raw = raw;
-      this.header = BvhHeader.read(raw.fileName(), raw.bytes());
+      this.header = BvhHeader.read(raw.fileName(), raw.bytes(), BvhReader.readingOf(raw.reading()));
       this.words = new Words(raw.fileName(), raw.bytes(), header.numbers());
       this.starts = new int[header.channels()];
       this.ends = new int[header.channels()];

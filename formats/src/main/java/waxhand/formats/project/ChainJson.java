@@ -1,26 +1,29 @@
 package waxhand.formats.project;
 
-import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
 import java.util.EnumSet;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import waxhand.core.body.Role;
 import waxhand.core.passes.Axis;
 import waxhand.core.passes.Chain;
+import waxhand.core.passes.Pass;
 import waxhand.core.passes.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.Plate;
 import waxhand.core.passes.Scope;
 import waxhand.core.passes.SmoothMethod;
 import waxhand.core.passes.Span;
+import waxhand.formats.FormatException;
+import waxhand.formats.disk.Trouble;
 
 /** Chains as JSON. Knows no pass by name: settings travel in plain form. */
 final class ChainJson {
@@ -64,98 +67,110 @@ final class ChainJson {
   }
 
   /**
-   * @throws IllegalArgumentException naming the plate and what is wrong with it
+   * The plates of a list. A plate of which something is wrong comes muted, since nobody can know
+   * what it would do; one whose pass is not known is left out.
    */
-  static Chain read(JsonNode plates) {
-    if (plates == null || !plates.isArray()) {
-      throw new IllegalArgumentException("'plates' must be a list");
+  static Chain read(At list) throws FormatException {
+    if (!list.isThere()) {
+      list.wrong("it is missing; it must be a list of plates");
     }
-    Chain chain = Chain.EMPTY;
-    for (JsonNode node : plates) {
-      String where = "plate " + (chain.size() + 1);
+    List<At> items = list.items();
+    if (items.size() > Chain.MOST_PLATES) {
+      throw new FormatException(
+          list.file(),
+          list.place() + ": " + items.size() + " plates; at most " + Chain.MOST_PLATES);
+    }
+    List<Plate> plates = new ArrayList<>();
+    FreshIds ids = new FreshIds();
+    for (At item : items) {
+      Optional<PassKind<?>> kind = PassKinds.of(item.get("pass").text(""));
+      if (kind.isEmpty()) {
+        At pass = item.get("pass");
+        pass.wrong("there is no pass " + pass.quoted() + "; the plate was left out");
+        continue;
+      }
+      plates.add(plate(item, kind.get(), ids));
+    }
+    return new Chain(plates);
+  }
+
+  private static Plate plate(At item, PassKind<?> kind, FreshIds ids) throws FormatException {
+    int before = item.told();
+    String id = ids.take(item.get("id"), kind.id());
+    String name = item.get("name").text("");
+    Pass pass = pass(item.get("settings"), kind);
+    Span span = span(item.get("span"));
+    Scope scope = scope(item.get("scope"));
+    double weight = item.get("weight").number(0, 1, 1);
+    boolean muted = item.get("muted").flag(false);
+    boolean damaged = item.told() > before;
+    return new Plate(
+        id, name.isBlank() ? kind.words() : name, pass, span, scope, weight, muted || damaged);
+  }
+
+  private static Pass pass(At settings, PassKind<?> kind) throws FormatException {
+    Map<String, At> members = new LinkedHashMap<>(settings.members());
+    Pass pass = kind.defaults();
+    boolean old =
+        kind.id().equals("smooth") && !members.isEmpty() && !members.containsKey("method");
+    if (old) {
+      // written before there were other methods
+      pass = kind.with(pass, "method", SmoothMethod.LOW_PASS.words());
+    }
+    for (Map.Entry<String, At> member : members.entrySet()) {
       try {
-        Plate plate = plate(node, chain);
-        chain = chain.inserted(chain.size(), plate);
+        pass = kind.with(pass, member.getKey(), member.getValue().plain());
       } catch (IllegalArgumentException e) {
-        throw new IllegalArgumentException(where + ": " + e.getMessage(), e);
+        member.getValue().wrong(Trouble.words(e));
       }
     }
-    return chain;
+    return pass;
   }
 
-  private static Plate plate(JsonNode node, Chain before) {
-    String id = node.path("pass").asText();
-    PassKind<?> kind =
-        PassKinds.of(id)
-            .orElseThrow(() -> new IllegalArgumentException("there is no pass '" + id + "'"));
-    Map<String, Object> settings = new LinkedHashMap<>();
-    node.path("settings").properties().forEach(e -> settings.put(e.getKey(), plain(e.getValue())));
-    if (id.equals("smooth") && !settings.isEmpty() && !settings.containsKey("method")) {
-      // written before there were other methods
-      settings.put("method", SmoothMethod.LOW_PASS.words());
+  private static Span span(At span) throws FormatException {
+    if (!span.isThere()) {
+      return Span.ALL;
     }
-    String own = node.path("id").asText("");
-    String name = node.path("name").asText("");
-    return new Plate(
-        own.isBlank() ? before.freshId(kind) : own,
-        name.isBlank() ? kind.words() : name,
-        kind.of(settings),
-        span(node.path("span")),
-        scope(node.path("scope")),
-        node.path("weight").asDouble(1),
-        node.path("muted").asBoolean(false));
-  }
-
-  private static Object plain(JsonNode value) {
-    if (value.isArray()) {
-      List<Object> list = new ArrayList<>();
-      value.forEach(v -> list.add(plain(v)));
-      return list;
+    int before = span.told();
+    span.members();
+    int from = span.get("from").whole(0, Span.OPEN - 1, 0);
+    int to = span.get("to").whole(1, Span.OPEN, Span.OPEN);
+    int easeIn = span.get("easeIn").whole(0, Span.OPEN, 0);
+    int easeOut = span.get("easeOut").whole(0, Span.OPEN, 0);
+    if (span.told() == before && to <= from) {
+      span.wrong("it ends at " + to + ", before it begins at " + from);
     }
-    if (value.isObject()) {
-      Map<String, Object> map = new LinkedHashMap<>();
-      value.properties().forEach(e -> map.put(e.getKey(), plain(e.getValue())));
-      return map;
-    }
-    return value.isNumber()
-        ? (Object) value.asDouble()
-        : value.isBoolean() ? (Object) value.asBoolean() : value.isNull() ? null : value.asText();
+    return span.told() > before ? Span.ALL : new Span(from, to, easeIn, easeOut);
   }
 
-  private static Span span(JsonNode node) {
-    return node.isObject()
-        ? new Span(
-            node.path("from").asInt(),
-            node.path("to").asInt(),
-            node.path("easeIn").asInt(),
-            node.path("easeOut").asInt())
-        : Span.ALL;
-  }
-
-  private static Scope scope(JsonNode node) {
-    if (!node.isObject()) {
+  private static Scope scope(At scope) throws FormatException {
+    if (!scope.isThere()) {
       return Scope.ALL;
     }
+    scope.members();
     Set<Role> roles = EnumSet.noneOf(Role.class);
-    for (JsonNode part : node.path("parts")) {
-      roles.add(
-          Role.ofKey(part.asText())
-              .orElseThrow(
-                  () -> new IllegalArgumentException("there is no part '" + part.asText() + "'")));
+    for (At part : scope.get("parts").items()) {
+      Optional<Role> role = Role.ofKey(part.text(""));
+      if (role.isEmpty()) {
+        part.wrong("there is no part " + part.quoted());
+      }
+      role.ifPresent(roles::add);
     }
     Set<String> joints = new TreeSet<>();
-    node.path("joints").forEach(j -> joints.add(j.asText()));
+    for (At joint : scope.get("joints").items()) {
+      joints.add(joint.text(""));
+    }
     Set<Axis> axes = EnumSet.noneOf(Axis.class);
-    Map<String, Axis> byName = new HashMap<>();
-    for (Axis axis : Axis.values()) {
-      byName.put(axis.name(), axis);
-    }
-    for (JsonNode axis : node.path("axes")) {
-      if (!byName.containsKey(axis.asText())) {
-        throw new IllegalArgumentException("there is no axis '" + axis.asText() + "'");
+    for (At axis : scope.get("axes").items()) {
+      Optional<Axis> known =
+          Stream.of(Axis.values())
+              .filter(a -> axis.quoted().equals("'" + a.name() + "'"))
+              .findAny();
+      if (known.isEmpty()) {
+        axis.wrong("there is no axis " + axis.quoted());
       }
-      axes.add(byName.get(axis.asText()));
+      known.ifPresent(axes::add);
     }
-    return new Scope(roles, joints, node.has("axes") ? axes : EnumSet.allOf(Axis.class));
+    return new Scope(roles, joints, scope.get("axes").isThere() ? axes : EnumSet.allOf(Axis.class));
   }
 }

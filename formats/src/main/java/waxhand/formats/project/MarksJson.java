@@ -1,17 +1,21 @@
 package waxhand.formats.project;
 
-import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Stream;
 import waxhand.core.motion.Frames;
 import waxhand.core.project.Dismissal;
 import waxhand.core.project.Note;
 import waxhand.core.project.Take;
+import waxhand.formats.FormatException;
 
 /** Notes and dismissed findings of a take, as they stand in project.json. */
 final class MarksJson {
+  private static final String LEFT_OUT = "; it was left out";
+
   private MarksJson() {}
 
   static void write(Take take, ObjectNode node) {
@@ -21,7 +25,7 @@ final class MarksJson {
           .put("id", note.id())
           .put("frame", note.frame())
           .put("name", note.name())
-          .put("colour", note.colour().name().toLowerCase(Locale.ROOT));
+          .put("colour", colour(note.colour()));
     }
     for (Dismissal dismissal : take.dismissed()) {
       node.withArray("dismissed")
@@ -34,31 +38,47 @@ final class MarksJson {
     }
   }
 
-  /**
-   * @throws IllegalArgumentException if a note has a colour there is not, or a frame below 0
-   */
-  static List<Note> notes(JsonNode take) {
+  private static String colour(Note.Colour colour) {
+    return colour.name().toLowerCase(Locale.ROOT);
+  }
+
+  /** Those of a take of that many frames. */
+  static List<Note> notes(At list, int frames) throws FormatException {
     List<Note> notes = new ArrayList<>();
-    for (JsonNode node : take.path("notes")) {
-      notes.add(
-          new Note(
-              node.path("id").asText(),
-              node.path("frame").asInt(),
-              node.path("name").asText(),
-              Note.Colour.valueOf(node.path("colour").asText("plain").toUpperCase(Locale.ROOT))));
+    FreshIds ids = new FreshIds();
+    for (At item : list.items()) {
+      int frame = item.get("frame").whole(0, frames - 1, -1);
+      if (frame < 0) {
+        item.wrong("the note is at no frame of the take" + LEFT_OUT);
+        continue;
+      }
+      String wanted = item.get("colour").text(colour(Note.Colour.PLAIN));
+      Optional<Note.Colour> colour =
+          Stream.of(Note.Colour.values()).filter(c -> colour(c).equals(wanted)).findAny();
+      if (colour.isEmpty()) {
+        item.get("colour").wrong("there is no colour " + item.get("colour").quoted());
+      }
+      String id = ids.take(item.get("id"), "note");
+      notes.add(new Note(id, frame, item.get("name").text(id), colour.orElse(Note.Colour.PLAIN)));
     }
     return notes;
   }
 
-  static List<Dismissal> dismissed(JsonNode take) {
+  static List<Dismissal> dismissed(At list, int frames) throws FormatException {
     List<Dismissal> dismissed = new ArrayList<>();
-    for (JsonNode node : take.path("dismissed")) {
+    for (At item : list.items()) {
+      int from = item.get("from").whole(0, frames, -1);
+      int to = item.get("to").whole(0, frames, -1);
+      if (from < 0 || to < from) {
+        item.wrong("it lies at no frames of the take" + LEFT_OUT);
+        continue;
+      }
       dismissed.add(
           new Dismissal(
-              node.path("kind").asText(),
-              node.path("part").asText(),
-              new Frames(node.path("from").asInt(), node.path("to").asInt()),
-              node.path("reason").asText()));
+              item.get("kind").text(""),
+              item.get("part").text(""),
+              new Frames(from, to),
+              item.get("reason").text("")));
     }
     return dismissed;
   }

@@ -1,33 +1,27 @@
 package waxhand.formats.project;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
-import java.util.zip.ZipException;
-import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.Work;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
-import waxhand.formats.AtomicFile;
 import waxhand.formats.FormatException;
+import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
-import waxhand.formats.bvh.BvhReader;
+import waxhand.formats.disk.AtomicFile;
+import waxhand.formats.disk.Trouble;
 
 /**
  * Reads and writes .waxhand files: a ZIP with project.json and every raw file byte for byte. Saving
@@ -36,21 +30,66 @@ import waxhand.formats.bvh.BvhReader;
 public final class ProjectFile {
   public static final int VERSION = 1;
   public static final String ENDING = ".waxhand";
-  private static final ObjectMapper JSON = new ObjectMapper();
-  private static final long MOST_BYTES = Integer.MAX_VALUE - 64;
+  private static final String LEFT_OUT = "; the take was left out";
 
   private ProjectFile() {}
 
-  /** Replaces the file with the project; on failure the old file stays. */
-  public static void save(Project project, Path path, Work work) throws IOException {
-    AtomicFile.write(path, stream -> write(project, stream, work));
+  /**
+   * Replaces the file with the project; on failure the old file stays. Where a link leads to the
+   * file, the file is replaced and the link stays.
+   */
+  public static void save(Project project, Path path, Work work) throws FormatException {
+    Path there = real(path);
+    save(project, work, (content, check) -> AtomicFile.write(there, content, check));
   }
 
-  private static void write(Project project, OutputStream stream, Work work) throws IOException {
+  /** Saves so that only the file's owner can read it. */
+  public static void savePrivately(Project project, Path path, Work work) throws FormatException {
+    save(project, work, (content, check) -> AtomicFile.writePrivately(path, content, check));
+  }
+
+  private interface Writer {
+    void write(AtomicFile.Content content, AtomicFile.Check<Boolean> check) throws FormatException;
+  }
+
+  private static void save(Project project, Work work, Writer writer) throws FormatException {
+    try {
+      writer.write(
+          stream -> write(project, stream, Deflater.BEST_SPEED, work),
+          written -> requireLoose(project, written));
+    } catch (TooTight e) {
+      writer.write(
+          stream -> write(project, stream, Deflater.NO_COMPRESSION, work), written -> true);
+    }
+  }
+
+  private static Path real(Path path) throws FormatException {
+    try {
+      return Files.isSymbolicLink(path) && Files.isRegularFile(path) ? path.toRealPath() : path;
+    } catch (IOException e) {
+      throw Trouble.at(path, e);
+    }
+  }
+
+  /** What is saved must be opened again: so tight a file would be refused. */
+  private static boolean requireLoose(Project project, Path written) throws IOException {
+    long raw = project.takes().stream().mapToLong(t -> t.raw().bytes().length).sum();
+    if (Archive.isTooTight(raw + (64L << 20), Files.size(written))) {
+      throw new TooTight();
+    }
+    return true;
+  }
+
+  private static final class TooTight extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+  }
+
+  private static void write(Project project, OutputStream stream, int level, Work work)
+      throws IOException {
     ZipOutputStream zip = new ZipOutputStream(stream);
-    zip.setLevel(Deflater.BEST_SPEED);
+    zip.setLevel(level);
     zip.putNextEntry(entry("project.json"));
-    zip.write(JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(json(project)));
+    zip.write(At.JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(json(project)));
     zip.closeEntry();
     int done = 0;
     for (Take take : project.takes()) {
@@ -75,7 +114,7 @@ public final class ProjectFile {
   }
 
   private static ObjectNode json(Project project) {
-    ObjectNode root = JSON.createObjectNode();
+    ObjectNode root = At.JSON.createObjectNode();
     root.put("waxhand", "project").put("version", VERSION).put("name", project.name());
     for (Take take : project.takes()) {
       ObjectNode node = root.withArray("takes").addObject();
@@ -97,95 +136,94 @@ public final class ProjectFile {
   /**
    * Reads a whole project.
    *
-   * @throws FormatException if the file is damaged, newer than this program or no project
+   * @throws FormatException if anything is wrong with it
    */
-  public static Project open(Path path, Work work) throws IOException {
-    String name = path.getFileName().toString();
-    try {
-      return read(name, entries(name, path), work);
-    } catch (NoSuchFileException e) {
-      throw new FormatException(name, "there is no such file: " + path);
-    } catch (ZipException | java.io.EOFException e) {
-      throw new FormatException(name, "the project file is damaged: " + e.getMessage());
-    }
+  public static Project open(Path path, Work work) throws FormatException {
+    return open(path, Faults.none(path.toString()), work);
   }
 
-  private static Map<String, byte[]> entries(String name, Path path) throws IOException {
-    Map<String, byte[]> entries = new HashMap<>();
-    try (InputStream in = Files.newInputStream(path);
-        ZipInputStream zip = new ZipInputStream(in)) {
-      ZipEntry entry = zip.getNextEntry();
-      while (entry != null) {
-        byte[] bytes = zip.readNBytes((int) MOST_BYTES);
-        if (zip.read() >= 0) {
-          throw new FormatException(name, entry.getName() + " is larger than 2 GB");
-        }
-        entries.put(entry.getName(), bytes);
-        entry = zip.getNextEntry();
-      }
-    } catch (IllegalArgumentException e) {
-      throw new FormatException(name, "the project file is damaged: " + e.getMessage());
-    }
-    return entries;
-  }
-
-  private static Project read(String file, Map<String, byte[]> entries, Work work)
-      throws FormatException {
-    byte[] bytes = entries.get("project.json");
+  /**
+   * Reads what is sound of a project.
+   *
+   * @param faults told of what was left out, and why
+   * @throws FormatException if it is no project, newer than this program, or nothing of it is sound
+   */
+  public static Project open(Path path, Faults faults, Work work) throws FormatException {
+    String file = path.toString();
+    Archive archive = Archive.read(path, work);
+    byte[] bytes = archive.entries().get("project.json");
     if (bytes == null) {
       throw new FormatException(file, "this is no Wax Hand project, or it is cut short");
     }
+    At root;
     try {
-      JsonNode root = JSON.readTree(bytes);
-      if (!root.path("waxhand").asText().equals("project")) {
-        throw new FormatException(file, "project.json does not describe a project");
-      }
-      if (root.path("version").asInt() > VERSION) {
-        throw new FormatException(
-            file,
-            "made by a newer Wax Hand (file version "
-                + root.path("version").asInt()
-                + ", this program reads up to "
-                + VERSION
-                + ")");
-      }
-      List<Take> takes = new ArrayList<>();
-      for (JsonNode node : root.path("takes")) {
-        takes.add(take(file, node, entries, work));
-      }
-      return new Project(root.path("name").asText("untitled"), takes);
-    } catch (JsonProcessingException e) {
-      throw new FormatException(file, "project.json is damaged: " + e.getOriginalMessage());
+      root = At.root("project.json", bytes, faults);
     } catch (FormatException e) {
-      throw e;
-    } catch (IOException | IllegalArgumentException e) {
-      throw new FormatException(file, "project.json is damaged: " + e.getMessage());
+      throw new FormatException(file, e.getMessage());
     }
+    if (!root.get("waxhand").text("").equals("project")) {
+      throw new FormatException(file, "project.json does not describe a project");
+    }
+    Versions.check(root.of(file), VERSION);
+    if (archive.broken().isPresent()) {
+      faults.add("the file", archive.broken().get() + "; what stands before that is read");
+    }
+    List<Take> takes = new ArrayList<>();
+    FreshIds ids = new FreshIds();
+    List<At> items = root.get("takes").items();
+    for (At item : items) {
+      work.check();
+      take(item, ids, archive.entries(), work).ifPresent(takes::add);
+      work.done(takes.size() / (double) items.size());
+    }
+    if (takes.isEmpty() && root.told() > 0) {
+      throw new FormatException(file, "nothing of it can be opened: " + root.firstFault());
+    }
+    return new Project(root.get("name").text("untitled"), takes);
   }
 
-  private static Take take(String file, JsonNode node, Map<String, byte[]> entries, Work work)
+  private static Optional<Take> take(At node, FreshIds ids, Map<String, byte[]> entries, Work work)
       throws FormatException {
-    String raw = node.path("file").asText();
-    byte[] bytes = entries.get(raw);
+    String name = node.get("file").text("");
+    byte[] bytes = entries.get(name);
     if (bytes == null) {
-      throw new FormatException(file, "the raw file " + raw + " is missing");
+      node.get("file")
+          .wrong("the raw file " + node.get("file").quoted() + " is missing" + LEFT_OUT);
+      return Optional.empty();
     }
-    String sum = RawTake.sha256(bytes);
-    if (!sum.equals(node.path("sha256").asText())) {
-      throw new FormatException(file, "the raw file " + raw + " is damaged: its checksum differs");
+    if (!RawTake.sha256(bytes).equals(node.get("sha256").text(""))) {
+      node.get("sha256").wrong("the raw file is damaged: its checksum differs" + LEFT_OUT);
+      return Optional.empty();
     }
-    Map<String, String> reading = new HashMap<>();
-    node.path("reading").properties().forEach(e -> reading.put(e.getKey(), e.getValue().asText()));
-    String bare = raw.substring(raw.lastIndexOf('/') + 1);
-    RawTake take = TakeFiles.read(bare, bytes, BvhReader.readingOf(reading), work);
-    JsonNode range = node.path("workRange");
-    return new Take(
-        node.path("id").asText(),
-        node.path("name").asText(),
-        take,
-        ChainJson.read(node.get("plates")),
-        new Frames(range.path("from").asInt(), range.path("to").asInt()),
-        MarksJson.notes(node),
-        MarksJson.dismissed(node));
+    RawTake raw;
+    try {
+      Reading reading = ReadingJson.read(node.get("reading"));
+      raw = TakeFiles.read(name.substring(name.lastIndexOf('/') + 1), bytes, reading, work);
+    } catch (FormatException e) {
+      node.get("file").wrong(e.getMessage() + LEFT_OUT);
+      return Optional.empty();
+    }
+    int frames = raw.motion().clip().frames();
+    String id = ids.take(node.get("id"), "take");
+    return Optional.of(
+        new Take(
+            id,
+            node.get("name").text(id),
+            raw,
+            ChainJson.read(node.get("plates")),
+            workRange(node.get("workRange"), frames),
+            MarksJson.notes(node.get("notes"), frames),
+            MarksJson.dismissed(node.get("dismissed"), frames)));
+  }
+
+  private static Frames workRange(At range, int frames) throws FormatException {
+    int told = range.told();
+    range.members();
+    int from = range.get("from").whole(0, frames - 1, 0);
+    int to = range.get("to").whole(1, frames, frames);
+    if (range.told() == told && to <= from) {
+      range.wrong("it ends at " + to + ", before it begins at " + from);
+    }
+    return range.told() > told ? Frames.first(frames) : new Frames(from, to);
   }
 }

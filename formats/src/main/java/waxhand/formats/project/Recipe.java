@@ -1,16 +1,17 @@
 package waxhand.formats.project;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.Optional;
 import waxhand.core.passes.Chain;
-import waxhand.formats.AtomicFile;
 import waxhand.formats.FormatException;
+import waxhand.formats.disk.AtomicFile;
+import waxhand.formats.disk.WholeFile;
 
 /**
  * A saved chain, to be used on other takes.
@@ -32,46 +33,45 @@ public record Recipe(String name, Chain chain) {
   }
 
   /** A shipped recipe by its name, or one in a file. */
-  public static Recipe named(String nameOrFile) throws IOException {
+  public static Recipe named(String nameOrFile) throws FormatException {
     if (nameOrFile.equals("first-pass")) {
       return firstPass();
     }
-    Path path = Path.of(nameOrFile);
-    if (!Files.isRegularFile(path)) {
+    Optional<Path> path = pathOf(nameOrFile);
+    if (path.isEmpty() || !Files.exists(path.get())) {
       throw new FormatException(
           nameOrFile, "there is no such recipe file, and no recipe of that name");
     }
-    return parse(path.getFileName().toString(), Files.readAllBytes(path));
+    return parse(nameOrFile, WholeFile.read(path.get(), WholeFile.MOST_TEXT));
   }
 
-  static Recipe parse(String file, byte[] bytes) throws FormatException {
+  /** The file a recipe is in; empty for a shipped one. */
+  public static Optional<Path> pathOf(String nameOrFile) {
     try {
-      JsonNode root = JSON.readTree(bytes);
-      if (!root.path("waxhand").asText().equals("recipe")) {
-        throw new FormatException(file, "this is no recipe: \"waxhand\": \"recipe\" is missing");
-      }
-      if (root.path("version").asInt() > VERSION) {
-        throw new FormatException(file, "this recipe is from a newer Wax Hand");
-      }
-      return new Recipe(root.path("name").asText(file), ChainJson.read(root.get("plates")));
-    } catch (JsonProcessingException e) {
-      throw new FormatException(
-          file,
-          e.getLocation() == null ? 0 : e.getLocation().getLineNr(),
-          e.getLocation() == null ? 0 : e.getLocation().getColumnNr(),
-          "not JSON: " + e.getOriginalMessage());
-    } catch (IllegalArgumentException e) {
-      throw new FormatException(file, e.getMessage());
-    } catch (IOException e) {
-      throw new FormatException(file, e.getMessage());
+      return nameOrFile.equals("first-pass") ? Optional.empty() : Optional.of(Path.of(nameOrFile));
+    } catch (InvalidPathException e) {
+      return Optional.empty();
     }
   }
 
-  public void save(Path path) throws IOException {
+  /** Nothing of a recipe may be left out: it is run where nobody looks. */
+  static Recipe parse(String file, byte[] bytes) throws FormatException {
+    At root = At.root(file, bytes, Faults.none(file));
+    if (!root.get("waxhand").text("").equals("recipe")) {
+      throw new FormatException(file, "this is no recipe: \"waxhand\": \"recipe\" is missing");
+    }
+    Versions.check(root, VERSION);
+    return new Recipe(
+        root.get("name").text(file.substring(file.lastIndexOf('/') + 1)),
+        ChainJson.read(root.get("plates")));
+  }
+
+  public void save(Path path) throws FormatException {
     ObjectNode root = JSON.createObjectNode();
     root.put("waxhand", "recipe").put("version", VERSION).put("name", name);
     root.set("plates", ChainJson.write(chain));
-    byte[] bytes = JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(root);
-    AtomicFile.write(path, stream -> stream.write(bytes));
+    AtomicFile.write(
+        path,
+        stream -> stream.write(JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(root)));
   }
 }

@@ -2,6 +2,7 @@ package waxhand.formats.text;
 
 import ch.randelshofer.fastdoubleparser.JavaDoubleParser;
 import java.nio.charset.StandardCharsets;
+import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 
 /**
@@ -9,6 +10,9 @@ import waxhand.formats.FormatException;
  * among or beside them, and an optional exponent; nothing that is not finite is a number.
  */
 public final class Words {
+  /** Characters of a word that are quoted. */
+  private static final int QUOTED = 40;
+
   private final String file;
   private final byte[] bytes;
   private int at;
@@ -106,8 +110,11 @@ public final class Words {
 
   /** An error at the present word. */
   public FormatException expected(String what) {
-    String found = start >= bytes.length ? "the end of the file" : "'" + clipped() + "'";
-    return fault("expected " + what + ", found " + found);
+    return fault("expected " + what + ", found " + found());
+  }
+
+  private String found() {
+    return start >= bytes.length ? "the end of the file" : "'" + clipped() + "'";
   }
 
   /** An error at the present word, in words of its own. */
@@ -124,7 +131,8 @@ public final class Words {
   }
 
   private String clipped() {
-    String word = word().replaceAll("\\p{C}", "?");
-    return word.length() > 40 ? word.substring(0, 40) + "…" : word;
+    // a word may be as long as the file
+    int few = Math.min(end, start + 4 * QUOTED);
+    return Legible.of(new String(bytes, start, few - start, StandardCharsets.UTF_8), QUOTED);
   }
 }

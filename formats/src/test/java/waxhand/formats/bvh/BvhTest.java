@@ -134,7 +134,9 @@ class BvhTest {
         HEAD, "expected 'ROOT' or 'MOTION', found the end of the file".replace("'ROOT' or ", ""));
     assertFault(take(0, "0.01"), "the take has no frames");
     assertFault(take(-2, "0.01"), "expected a whole number of frames, found '-2'");
-    assertFault(take(1, "0"), "expected a frame time above 0, found '0'");
+    assertFault(
+        take(1, "0"),
+        "expected a frame time from 0.0005 to 1 s (2000 to 1 frames a second), found '0'");
     assertFault(take(1, "NaN", good), "expected the frame time in seconds, found 'NaN'");
     assertFault(take(2, "0.01", good), "ends too early");
     assertFault(

@@ -1,0 +1,54 @@
+package waxhand.formats.project;
+
+import java.util.Optional;
+import waxhand.formats.FormatException;
+import waxhand.formats.Limits;
+import waxhand.formats.Reading;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
+
+/** How a take was read, as it stands in project.json. What is wrong there is guessed anew. */
+final class ReadingJson {
+  private static final String GUESSED = "; it was guessed from the file";
+
+  private ReadingJson() {}
+
+  static Reading read(At reading) throws FormatException {
+    reading.members();
+    Reading how = Reading.GUESS;
+    At unit = reading.get("unit");
+    Optional<Unit> known = Unit.ofKey(unit.text(""));
+    if (known.isPresent()) {
+      how = how.withUnit(known.get());
+    } else if (unit.isThere()) {
+      unit.wrong("there is no unit " + unit.quoted() + GUESSED);
+    }
+    At up = reading.get("up");
+    Optional<Up> axis = Up.ofKey(up.text(""));
+    if (axis.isPresent()) {
+      how = how.withUp(axis.get());
+    } else if (up.isThere()) {
+      up.wrong("there is no axis " + up.quoted() + GUESSED);
+    }
+    return withRate(how, reading.get("rateHz"));
+  }
+
+  private static Reading withRate(Reading how, At rate) throws FormatException {
+    if (!rate.isThere()) {
+      return how;
+    }
+    try {
+      return how.withRate(Double.parseDouble(rate.text("")));
+    } catch (IllegalArgumentException e) {
+      rate.wrong(
+          rate.quoted()
+              + " is no rate from "
+              + Limits.LOWEST_HZ
+              + " to "
+              + Limits.HIGHEST_HZ
+              + " frames a second"
+              + GUESSED);
+      return how;
+    }
+  }
+}
