@@ -148,6 +148,14 @@ final class At {
     return faults.count;
   }
 
+  /** This value, told of if it is missing. */
+  At demanded() throws FormatException {
+    if (!isThere()) {
+      wrong("it is missing");
+    }
+    return this;
+  }
+
   /** Tells that a value here is none of those wanted. */
   private void unlike(String wanted) throws FormatException {
     wrong("it is " + quoted() + "; it must be " + wanted);

@@ -71,10 +71,7 @@ final class ChainJson {
    * what it would do; one whose pass is not known is left out.
    */
   static Chain read(At list) throws FormatException {
-    if (!list.isThere()) {
-      list.wrong("it is missing; it must be a list of plates");
-    }
-    List<At> items = list.items();
+    List<At> items = list.demanded().items();
     if (items.size() > Chain.MOST_PLATES) {
       throw new FormatException(
           list.file(),
@@ -133,8 +130,8 @@ final class ChainJson {
     }
     int before = span.told();
     span.members();
-    int from = span.get("from").whole(0, Span.OPEN - 1, 0);
-    int to = span.get("to").whole(1, Span.OPEN, Span.OPEN);
+    int from = span.get("from").demanded().whole(0, Span.OPEN - 1, 0);
+    int to = span.get("to").demanded().whole(1, Span.OPEN - 1, 0);
     int easeIn = span.get("easeIn").whole(0, Span.OPEN, 0);
     int easeOut = span.get("easeOut").whole(0, Span.OPEN, 0);
     if (span.told() == before && to <= from) {

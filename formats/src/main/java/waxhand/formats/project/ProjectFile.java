@@ -219,8 +219,11 @@ public final class ProjectFile {
   private static Frames workRange(At range, int frames) throws FormatException {
     int told = range.told();
     range.members();
-    int from = range.get("from").whole(0, frames - 1, 0);
-    int to = range.get("to").whole(1, frames, frames);
+    if (!range.isThere()) {
+      return Frames.first(frames);
+    }
+    int from = range.get("from").demanded().whole(0, frames - 1, 0);
+    int to = range.get("to").demanded().whole(1, frames, frames);
     if (range.told() == told && to <= from) {
       range.wrong("it ends at " + to + ", before it begins at " + from);
     }

@@ -54,8 +54,13 @@ public record Recipe(String name, Chain chain) {
     }
   }
 
-  /** Nothing of a recipe may be left out: it is run where nobody looks. */
-  static Recipe parse(String file, byte[] bytes) throws FormatException {
+  /**
+   * Reads a recipe. Nothing of it may be left out: it is run where nobody looks.
+   *
+   * @param file for messages
+   * @throws FormatException if anything is wrong with it
+   */
+  public static Recipe parse(String file, byte[] bytes) throws FormatException {
     At root = At.root(file, bytes, Faults.none(file));
     if (!root.get("waxhand").text("").equals("recipe")) {
       throw new FormatException(file, "this is no recipe: \"waxhand\": \"recipe\" is missing");
