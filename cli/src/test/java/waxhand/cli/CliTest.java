@@ -31,7 +31,21 @@ abstract class CliTest {
 
   /** A short take; says whether that worked. */
   int simulate(String take, int seed, Path target) {
+    return simulate(take, seed, target, 8);
+  }
+
+  int simulate(String take, int seed, Path target, int seconds) {
     return run(
-        "simulate", "--take", take, "--seed", seed, "--rate", 60, "--seconds", 8, "--out", target);
+        "simulate",
+        "--take",
+        take,
+        "--seed",
+        seed,
+        "--rate",
+        60,
+        "--seconds",
+        seconds,
+        "--out",
+        target);
   }
 }

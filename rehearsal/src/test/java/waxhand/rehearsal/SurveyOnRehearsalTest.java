@@ -55,6 +55,7 @@ class SurveyOnRehearsalTest {
   void truthFilesWithBadFaultsAreRefused() {
     byte[] bad =
         "{\"faults\":[{\"kind\":\"spike\",\"from\":9,\"to\":3}]}".getBytes(StandardCharsets.UTF_8);
-    assertThatThrownBy(() -> Rehearsal.faultsOf(bad)).hasMessageContaining("'spike' has no frames: from 9 to 3");
+    assertThatThrownBy(() -> Rehearsal.faultsOf(bad))
+        .hasMessageContaining("'spike' has no frames: from 9 to 3");
   }
 }

@@ -16,6 +16,7 @@ import waxhand.core.motion.Track;
 import waxhand.core.passes.Work;
 import waxhand.core.project.RawTake;
 import waxhand.formats.FormatException;
+import waxhand.formats.Rates;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.text.Decimals;
@@ -145,8 +146,12 @@ public final class BvhWriter {
   }
 
   private String frameTime() {
-    if (source.isPresent() && source.get().raw.motion().clip().rateHz() == clip.rateHz()) {
-      return source.get().header.frameTimeText();
+    if (source.isPresent()) {
+      BvhHeader header = source.get().header;
+      // what the file says need not be what the artist says of it
+      if (Rates.of(header.frameTimeS(), header.frameTimeDecimals()) == clip.rateHz()) {
+        return header.frameTimeText();
+      }
     }
     return String.format(Locale.ROOT, "%.9f", 1 / clip.rateHz());
   }
