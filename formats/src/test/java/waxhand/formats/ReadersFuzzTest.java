@@ -27,6 +27,8 @@ import waxhand.formats.project.ProjectFile;
  * JAZZER_FUZZ=1} a test looks for bytes that break this; else it tries the inputs kept beside it.
  */
 class ReadersFuzzTest {
+  private static final long INPUTS = 10_000_000;
+
   private static final byte[] TAKE =
       ("HIERARCHY\nROOT hips\n{\nOFFSET 0 0 0\nCHANNELS 6 Xposition Yposition Zposition Zrotation"
               + " Xrotation Yrotation\n}\nMOTION\nFrames: 2\nFrame Time: 0.01\n0 90 0 0 0 0\n"
@@ -55,7 +57,7 @@ class ReadersFuzzTest {
     }
   }
 
-  @FuzzTest(maxDuration = "5m")
+  @FuzzTest(maxExecutions = INPUTS, maxDuration = "100m")
   void anyTakeIsReadOrRefused(byte[] bytes) throws IOException {
     RawTake raw;
     try {
@@ -74,12 +76,16 @@ class ReadersFuzzTest {
         .isEqualTo(clip.frames());
   }
 
-  @FuzzTest(maxDuration = "5m")
+  @FuzzTest(maxExecutions = INPUTS, maxDuration = "100m")
   void anyProjectIsOpenedOrRefused(byte[] json) throws IOException {
     writeProject(json);
     Project opened;
     try {
-      opened = ProjectFile.open(project, Work.UNWATCHED);
+      opened =
+          ProjectFile.open(
+              project,
+              (place, reason) -> assertThat(place + reason).hasSizeLessThan(900),
+              Work.UNWATCHED);
     } catch (FormatException e) {
       assertThat(e.getMessage()).contains("p.waxhand");
       return;

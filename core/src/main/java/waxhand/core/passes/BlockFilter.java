@@ -25,7 +25,7 @@ final class BlockFilter {
 
   static Track rotation(Track track, Frames frames, Smoother filter, Set<Axis> axes) {
     Track out = track;
-    int most = BLOCK + 2 * filter.reach();
+    int most = Math.min(track.frames(), BLOCK + 2 * filter.reach());
     double[] q = new double[4 * most];
     double[] v = new double[3 * most];
     double[] smooth = new double[4 * BLOCK];

@@ -117,7 +117,7 @@ public final class Rescue {
   private synchronized void write(Project project, Path file) {
     try {
       ProjectFile.savePrivately(project, file, Work.UNWATCHED);
-    } catch (IOException | RuntimeException e) {
+    } catch (IOException | RuntimeException | OutOfMemoryError e) {
       Platform.runLater(() -> notices.fail("Unsaved work could not be kept safe", e));
     }
   }
@@ -158,6 +158,10 @@ public final class Rescue {
         work -> Sound.open(file, work),
         sound -> {
           putOnBench(sound.project(), Optional.empty(), file);
+          if (!sound.isWhole()) {
+            // saving must not take away what could not be opened
+            opened = Optional.empty();
+          }
           sound.tell(notices);
         });
   }

@@ -45,12 +45,20 @@ public final class Commands {
       String key,
       BooleanSupplier allowed,
       Runnable action) {
-    String chosen = ownKeys.getOrDefault(id, key);
-    Optional<KeyCombination> combination =
-        chosen.isEmpty() ? Optional.empty() : Optional.of(KeyCombination.valueOf(chosen));
+    Optional<KeyCombination> combination;
+    try {
+      combination = combination(ownKeys.getOrDefault(id, key));
+    } catch (IllegalArgumentException e) {
+      // what is remembered was spoiled
+      combination = combination(key);
+    }
     if (byId.put(id, new Command(id, group, words, icon, combination, allowed, action)) != null) {
       throw new IllegalArgumentException("two commands are called " + id);
     }
+  }
+
+  private static Optional<KeyCombination> combination(String key) {
+    return key.isEmpty() ? Optional.empty() : Optional.of(KeyCombination.valueOf(key));
   }
 
   public List<Command> all() {

@@ -85,6 +85,14 @@ class CommandsTest {
   }
 
   @Test
+  void aRememberedKeyThatIsNoneIsForgotten() {
+    own.put("d", "Strg+?!");
+    commands.add("G", "d", "Do D", "", "D", () -> true, b);
+    commands.handle(key(KeyCode.D, false));
+    verify(b, times(1)).run();
+  }
+
+  @Test
   void namesAreUnique() {
     assertThatThrownBy(() -> commands.add("G", "a", "x", "", "", () -> true, () -> {}))
         .hasMessageContaining("a");

@@ -128,11 +128,44 @@ public final class BvhReader {
   private void parse(BvhHeader header, double[] greatest, Converter converter, Work work)
       throws FormatException {
     Words words = new Words(file, bytes, header.numbers());
-    int width = header.channels();
     int chunks = Track.chunkCount(header.frames());
+    if (chunks == 1) {
+      // not worth another thread
+      double[] numbers = new double[header.channels() * header.frames()];
+      chunk(words, 0, header, greatest, numbers);
+      converter.convert(0, header.frames(), numbers);
+    } else {
+      parseInTwo(words, chunks, header, greatest, converter, work);
+    }
+    if (words.next()) {
+      FormatException more = words.expected("the end of the file");
+      throw more.because(
+          String.format(
+              Locale.ROOT,
+              "there are more numbers than %d frames of %d need",
+              header.frames(),
+              header.channels()));
+    }
+  }
+
+  /** Reads the numbers of a chunk; gives how many frames it has. Modified: numbers. */
+  private static int chunk(
+      Words words, int chunk, BvhHeader header, double[] greatest, double[] numbers)
+      throws FormatException {
+    int count = Math.min(Track.CHUNK, header.frames() - chunk * Track.CHUNK);
+    for (int f = 0; f < count; f++) {
+      frame(words, chunk * Track.CHUNK + f, header, greatest, numbers, f * greatest.length);
+    }
+    return count;
+  }
+
+  /** Reads on this thread while another converts. */
+  private static void parseInTwo(
+      Words words, int chunks, BvhHeader header, double[] greatest, Converter converter, Work work)
+      throws FormatException {
     ArrayBlockingQueue<double[]> free = new ArrayBlockingQueue<>(3);
     for (int i = 0; i < 3; i++) {
-      free.add(new double[width * Track.CHUNK]);
+      free.add(new double[greatest.length * Track.CHUNK]);
     }
     ExecutorService second = Executors.newSingleThreadExecutor(r -> daemon(r));
     try {
@@ -140,11 +173,8 @@ public final class BvhReader {
       for (int c = 0; c < chunks; c++) {
         work.check();
         work.done(c / (double) chunks);
-        int count = Math.min(Track.CHUNK, header.frames() - c * Track.CHUNK);
         double[] numbers = free.take();
-        for (int f = 0; f < count; f++) {
-          frame(words, c * Track.CHUNK + f, header, greatest, numbers, f * width);
-        }
+        int count = chunk(words, c, header, greatest, numbers);
         int chunk = c;
         pending.add(
             second.submit(
@@ -158,11 +188,6 @@ public final class BvhReader {
       }
       for (Future<?> future : pending) {
         future.get();
-      }
-      if (words.next()) {
-        FormatException more = words.expected("the end of the file");
-        throw more.because(
-            "there are more numbers than " + header.frames() + " frames of " + width + " need");
       }
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();

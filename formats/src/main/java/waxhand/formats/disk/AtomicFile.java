@@ -98,6 +98,10 @@ public final class AtomicFile {
   }
 
   private static void makeFolder(Path folder) throws IOException {
+    if (Files.isDirectory(folder)) {
+      // a link to one is one too, but not for createDirectories
+      return;
+    }
     try {
       Files.createDirectories(folder);
     } catch (FileAlreadyExistsException e) {

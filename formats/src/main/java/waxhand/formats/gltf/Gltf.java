@@ -9,6 +9,7 @@ import java.nio.ByteOrder;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 
 /**
@@ -82,9 +83,9 @@ final class Gltf {
           file,
           place == null ? 0 : place.getLineNr(),
           place == null ? 0 : place.getColumnNr(),
-          "not JSON: " + e.getOriginalMessage());
+          "this is no glTF: its JSON cannot be read");
     } catch (IOException e) {
-      throw new FormatException(file, "not JSON: " + e.getMessage());
+      throw new FormatException(file, "this is no glTF: its JSON cannot be read");
     }
   }
 
@@ -96,7 +97,7 @@ final class Gltf {
       throw new FormatException(
           file,
           "it needs "
-              + root.path("extensionsRequired").get(0).asText()
+              + Legible.of(root.path("extensionsRequired").get(0).asText())
               + ", which is not read; export it without compression");
     }
   }
@@ -122,15 +123,15 @@ final class Gltf {
         return ByteBuffer.wrap(Base64.getDecoder().decode(uri.substring(comma + 1)));
       }
       if (uri.contains("..") || uri.contains(":") || uri.startsWith("/")) {
-        throw new FormatException(file, where + " lies elsewhere: " + uri);
+        throw new FormatException(file, where + " lies elsewhere: " + Legible.of(uri));
       }
       return ByteBuffer.wrap(beside.read(uri));
     } catch (IllegalArgumentException e) {
-      throw new FormatException(file, where + " is no Base64: " + e.getMessage());
+      throw new FormatException(file, where + " is no Base64");
     } catch (FormatException e) {
       throw e;
     } catch (IOException e) {
-      throw new FormatException(file, where + ": " + uri + " cannot be read beside it");
+      throw new FormatException(file, where + ": " + Legible.of(uri) + " cannot be read beside it");
     }
   }
 

@@ -1,8 +1,6 @@
 package waxhand.formats.gltf;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -13,6 +11,7 @@ import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import waxhand.core.props.Mesh;
 import waxhand.formats.FormatException;
+import waxhand.formats.disk.WholeFile;
 
 /**
  * Reads the triangles of a glTF file as one mesh, as its scene stands at rest: positions of every
@@ -26,6 +25,9 @@ public final class GltfMeshReader {
 
   /** Nodes nested deeper are refused. */
   private static final int DEEPEST = 500;
+
+  /** Things that can be acted against are smaller by far. */
+  private static final long MOST_BYTES = 1L << 30;
 
   private final Gltf gltf;
   private final List<float[]> points = new ArrayList<>();
@@ -47,13 +49,12 @@ public final class GltfMeshReader {
   /**
    * @throws FormatException if it cannot be read, or holds no triangles
    */
-  public static Mesh read(Path path) throws IOException {
-    String name = path.getFileName().toString();
-    if (!Files.isRegularFile(path)) {
-      throw new FormatException(name, "there is no such file: " + path);
-    }
+  public static Mesh read(Path path) throws FormatException {
+    String name = path.toString();
     return read(
-        name, Files.readAllBytes(path), beside -> Files.readAllBytes(path.resolveSibling(beside)));
+        name,
+        WholeFile.read(path, MOST_BYTES),
+        beside -> WholeFile.read(path.resolveSibling(beside), MOST_BYTES));
   }
 
   static Mesh read(String name, byte[] bytes, Gltf.Beside beside) throws FormatException {

@@ -12,6 +12,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipInputStream;
 import waxhand.core.passes.Work;
+import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 import waxhand.formats.disk.Room;
 import waxhand.formats.disk.Trouble;
@@ -26,7 +27,7 @@ import waxhand.formats.disk.WholeFile;
  */
 record Archive(Map<String, byte[]> entries, Optional<String> broken) {
   /** A file may unpack to so many bytes whatever its size, and to so many times its size. */
-  private static final long ANY = 256L << 20;
+  private static final long ANY = 64L << 20;
 
   private static final int TIMES = 50;
   private static final int MOST_ENTRIES = 20_000;
@@ -61,9 +62,12 @@ record Archive(Map<String, byte[]> entries, Optional<String> broken) {
                   + " does");
         }
         unpacked += bytes.length;
-        if (entries.put(entry.getName(), bytes) != null || entries.size() > MOST_ENTRIES) {
+        if (entries.put(entry.getName(), bytes) != null) {
           throw new FormatException(
-              file, "it has two entries of one name, or more entries than any project");
+              file, "it has two entries '" + Legible.of(entry.getName()) + "'; which one counts?");
+        }
+        if (entries.size() > MOST_ENTRIES) {
+          throw new FormatException(file, "it has more than " + MOST_ENTRIES + " entries");
         }
       }
       return new Archive(entries, Optional.empty());

@@ -53,10 +53,11 @@ public final class ProjectFile {
   }
 
   private static void save(Project project, Work work, Writer writer) throws FormatException {
+    long[] unpacked = new long[1];
     try {
       writer.write(
-          stream -> write(project, stream, Deflater.BEST_SPEED, work),
-          written -> requireLoose(project, written));
+          stream -> unpacked[0] = write(project, stream, Deflater.BEST_SPEED, work),
+          written -> requireLoose(unpacked[0], Files.size(written)));
     } catch (TooTight e) {
       writer.write(
           stream -> write(project, stream, Deflater.NO_COMPRESSION, work), written -> true);
@@ -72,9 +73,8 @@ public final class ProjectFile {
   }
 
   /** What is saved must be opened again: so tight a file would be refused. */
-  private static boolean requireLoose(Project project, Path written) throws IOException {
-    long raw = project.takes().stream().mapToLong(t -> t.raw().bytes().length).sum();
-    if (Archive.isTooTight(raw + (64L << 20), Files.size(written))) {
+  private static boolean requireLoose(long unpacked, long packed) {
+    if (Archive.isTooTight(unpacked, packed)) {
       throw new TooTight();
     }
     return true;
@@ -84,22 +84,27 @@ public final class ProjectFile {
     private static final long serialVersionUID = 1L;
   }
 
-  private static void write(Project project, OutputStream stream, int level, Work work)
+  /** Gives how many bytes it unpacks to. */
+  private static long write(Project project, OutputStream stream, int level, Work work)
       throws IOException {
     ZipOutputStream zip = new ZipOutputStream(stream);
     zip.setLevel(level);
+    byte[] json = At.JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(json(project));
     zip.putNextEntry(entry("project.json"));
-    zip.write(At.JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(json(project)));
+    zip.write(json);
     zip.closeEntry();
+    long unpacked = json.length;
     int done = 0;
     for (Take take : project.takes()) {
       work.check();
       zip.putNextEntry(entry(rawName(take)));
       zip.write(take.raw().bytes());
       zip.closeEntry();
+      unpacked += take.raw().bytes().length;
       work.done(++done / (double) project.takes().size());
     }
     zip.finish();
+    return unpacked;
   }
 
   private static ZipEntry entry(String name) {
