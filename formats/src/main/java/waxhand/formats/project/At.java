@@ -27,6 +27,10 @@ final class At {
   /** What people and programs write is not as deep by far. */
   private static final int DEEPEST = 100;
 
+  /** Behind these the library speaks of its own settings. */
+  private static final List<String> LIBRARY_S_OWN =
+      List.of("\n", " (for ", " (start marker", ": was expecting");
+
   /** A mesh of many points is one text. */
   private static final int LONGEST = 1 << 28;
 
@@ -104,8 +108,12 @@ final class At {
     if (said.contains("nesting depth")) {
       return "lists within lists, more than " + DEEPEST + " deep";
     }
-    // the rest of what the library says is of its own settings
-    return "not JSON: " + Legible.of(said.split("\n| \\(for | \\(start marker|: was expecting")[0]);
+    int end = said.length();
+    for (String mark : LIBRARY_S_OWN) {
+      int at = said.indexOf(mark);
+      end = at < 0 ? end : Math.min(end, at);
+    }
+    return "not JSON: " + Legible.of(said.substring(0, end));
   }
 
   At get(String key) {

@@ -6,6 +6,7 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -30,6 +31,7 @@ import waxhand.formats.disk.Trouble;
 public final class ProjectFile {
   public static final int VERSION = 1;
   public static final String ENDING = ".waxhand";
+  private static final String MAIN = "project.json";
   private static final String LEFT_OUT = "; the take was left out";
 
   private ProjectFile() {}
@@ -89,22 +91,27 @@ public final class ProjectFile {
       throws IOException {
     ZipOutputStream zip = new ZipOutputStream(stream);
     zip.setLevel(level);
-    byte[] json = At.JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(json(project));
-    zip.putNextEntry(entry("project.json"));
-    zip.write(json);
-    zip.closeEntry();
-    long unpacked = json.length;
+    Map<String, byte[]> entries = entries(project);
+    long unpacked = 0;
     int done = 0;
-    for (Take take : project.takes()) {
+    for (Map.Entry<String, byte[]> each : entries.entrySet()) {
       work.check();
-      zip.putNextEntry(entry(rawName(take)));
-      zip.write(take.raw().bytes());
+      zip.putNextEntry(entry(each.getKey()));
+      zip.write(each.getValue());
       zip.closeEntry();
-      unpacked += take.raw().bytes().length;
-      work.done(++done / (double) project.takes().size());
+      unpacked += each.getValue().length;
+      work.done(++done / (double) entries.size());
     }
     zip.finish();
     return unpacked;
+  }
+
+  /** What stands in the file, by name, in its order. */
+  static Map<String, byte[]> entries(Project project) throws IOException {
+    Map<String, byte[]> entries = new LinkedHashMap<>();
+    entries.put(MAIN, At.JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(json(project)));
+    project.takes().forEach(take -> entries.put(rawName(take), take.raw().bytes()));
+    return entries;
   }
 
   private static ZipEntry entry(String name) {
@@ -154,15 +161,18 @@ public final class ProjectFile {
    * @throws FormatException if it is no project, newer than this program, or nothing of it is sound
    */
   public static Project open(Path path, Faults faults, Work work) throws FormatException {
-    String file = path.toString();
-    Archive archive = Archive.read(path, work);
-    byte[] bytes = archive.entries().get("project.json");
+    return read(path.toString(), Archive.read(path, work), faults, work);
+  }
+
+  static Project read(String file, Archive archive, Faults faults, Work work)
+      throws FormatException {
+    byte[] bytes = archive.entries().get(MAIN);
     if (bytes == null) {
       throw new FormatException(file, "this is no Wax Hand project, or it is cut short");
     }
     At root;
     try {
-      root = At.root("project.json", bytes, faults);
+      root = At.root(MAIN, bytes, faults);
     } catch (FormatException e) {
       throw new FormatException(file, e.getMessage());
     }
