@@ -228,13 +228,11 @@ class BenchTest extends DeskTest {
     Files.writeString(bad, "HIERARCHY\nROOT x\n{\nOFFSET 0 zero 0\n}");
     var before = session.projectProperty().get();
     interact(() -> bench.files().openAny(java.util.List.of(bad, folder.resolve("none.bvh"))));
-    until(() -> lookup(".wh-notice-trouble").tryQuery().isPresent());
-    String text = ((Labeled) lookup(".wh-notice-trouble .label").query()).getText();
+    String text = trouble();
     assertThat(text)
         .contains("2 takes could not be read")
         .contains("bad.bvh:4:10: expected the offset's y, found 'zero'")
         .contains("none.bvh: there is no such file");
-    run("leave");
     assertThat(lookup(".wh-notice-trouble").tryQuery()).as("Escape closes it").isEmpty();
     interact(() -> bench.files().openAny(java.util.List.of(folder)));
     until(() -> lookup(".wh-notice-trouble").tryQuery().isPresent());

@@ -7,7 +7,9 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import javafx.event.ActionEvent;
+import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.AfterEach;
@@ -109,6 +111,17 @@ abstract class DeskTest extends ApplicationTest {
       parts.set(raw().body().joint(role).getAsInt());
     }
     interact(() -> session.selectionProperty().set(parts));
+  }
+
+  /** What the notices of trouble say, which are closed then as Escape does. */
+  String trouble() throws Exception {
+    until(() -> lookup(".wh-notice-trouble").tryQuery().isPresent());
+    StringBuilder said = new StringBuilder();
+    for (Node label : lookup(".wh-notice-trouble .label").queryAll()) {
+      said.append(((Labeled) label).getText()).append('\n');
+    }
+    run("leave");
+    return said.toString();
   }
 
   Motion raw() {

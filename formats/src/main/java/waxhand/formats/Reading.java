@@ -2,6 +2,7 @@ package waxhand.formats;
 
 import java.util.Optional;
 import java.util.OptionalDouble;
+import waxhand.core.text.Legible;
 
 /**
  * What the artist overrules when a file is read; what is empty is guessed from the file.
@@ -19,9 +20,9 @@ public record Reading(Optional<Unit> unit, Optional<Up> up, OptionalDouble rateH
       throw new IllegalArgumentException(
           rateHz.getAsDouble()
               + " frames a second; it must be from "
-              + Limits.LOWEST_HZ
+              + Legible.of(Limits.LOWEST_HZ)
               + " to "
-              + Limits.HIGHEST_HZ);
+              + Legible.of(Limits.HIGHEST_HZ));
     }
   }
 

@@ -220,7 +220,13 @@ public sealed interface Setting<P> {
     if (!(plain instanceof java.lang.Number n)
         || !(n.doubleValue() >= min && n.doubleValue() <= max)) {
       throw new IllegalArgumentException(
-          key + " is " + shown(plain) + "; it must be a number from " + min + " to " + max);
+          key
+              + " is "
+              + shown(plain)
+              + "; it must be a number from "
+              + Legible.of(min)
+              + " to "
+              + Legible.of(max));
     }
     return n.doubleValue();
   }

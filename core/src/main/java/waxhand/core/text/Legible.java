@@ -31,6 +31,12 @@ public final class Legible {
     return shown.substring(0, end) + "…";
   }
 
+  /** A number, without a point where it is whole. */
+  public static String of(double number) {
+    boolean whole = number == Math.rint(number) && Math.abs(number) < 1e15;
+    return whole ? Long.toString((long) number) : Double.toString(number);
+  }
+
   /** All of the text. */
   public static String whole(String text) {
     int n = 0;

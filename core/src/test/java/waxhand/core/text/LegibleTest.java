@@ -23,4 +23,11 @@ class LegibleTest {
     String feet = Legible.of("🦶".repeat(150));
     assertThat(feet).hasSizeLessThanOrEqualTo(200).endsWith("🦶…").doesNotContain("\\u");
   }
+
+  @Test
+  void wholeNumbersHaveNoPoint() {
+    assertThat(Legible.of(-3.0)).isEqualTo("-3");
+    assertThat(Legible.of(0.0005)).isEqualTo("5.0E-4");
+    assertThat(Legible.of(1e308)).isEqualTo("1.0E308");
+  }
 }

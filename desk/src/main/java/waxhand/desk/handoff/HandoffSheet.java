@@ -4,7 +4,6 @@ import java.io.File;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
@@ -28,6 +27,7 @@ import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
+import waxhand.formats.FormatException;
 import waxhand.formats.Handoff;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
@@ -177,14 +177,40 @@ public final class HandoffSheet extends VBox {
 
   private void preview() {
     String name = fileName();
-    preview.setText((isThere(name) ? "Replaces " + name + ", which is there" : "Writes " + name));
+    preview.setText(
+        target().filter(this::isRaw).isPresent()
+            ? "A raw take lies there; give another name or folder"
+            : isThere() ? "Replaces " + name + ", which is there" : "Writes " + name);
   }
 
-  private boolean isThere(String name) {
+  private boolean isThere() {
+    return target().filter(Files::exists).isPresent();
+  }
+
+  /** Where it is to be written; empty where no file can have such a name. */
+  private Optional<Path> target() {
     try {
-      return Files.exists(Path.of(fullFolder()).resolve(name));
+      return Optional.of(Path.of(fullFolder()).resolve(fileName()));
     } catch (InvalidPathException e) {
+      return Optional.empty();
+    }
+  }
+
+  /** The raw takes of the project, as far as it is known where they lie. */
+  private Untouchable raws() {
+    Untouchable raws = new Untouchable();
+    for (Take each : session.projectProperty().get().takes()) {
+      each.raw().origin().ifPresent(raw -> raws.reads(Path.of(raw), "a raw take"));
+    }
+    return raws;
+  }
+
+  private boolean isRaw(Path path) {
+    try {
+      raws().claim(path);
       return false;
+    } catch (FormatException e) {
+      return true;
     }
   }
 
@@ -223,25 +249,19 @@ public final class HandoffSheet extends VBox {
           new IllegalArgumentException("all of them are cut out of the result"));
       return;
     }
-    Path path;
-    try {
-      path = Path.of(fullFolder()).resolve(fileName());
-    } catch (InvalidPathException e) {
+    if (target().isEmpty()) {
       notices.fail(
           "It cannot be handed on there",
           new IllegalArgumentException("no file or folder can have this name"));
       return;
     }
-    List<Take> shelf = session.projectProperty().get().takes();
+    Path path = target().get();
+    Untouchable raws = raws();
     Handoff handoff = new Handoff(Optional.of(left), chosenUnit(), Up.ofKey(up.getValue()));
     memory.rememberFolder("handoff", path);
     jobs.run(
         "Handing on " + path.getFileName(),
         work -> {
-          Untouchable raws = new Untouchable();
-          for (Take each : shelf) {
-            each.raw().origin().ifPresent(raw -> raws.reads(Path.of(raw), "a raw take"));
-          }
           raws.claim(path);
           Motion result = new Evaluator(take.raw().motion()).evaluate(take.chain(), work).result();
           return handoff.write(result, take.raw(), path, work);

@@ -34,6 +34,8 @@ public final class Notices extends VBox {
   /** So many errors of one piece of work are named. */
   private static final int MOST_NAMED = 7;
 
+  private static final double WIDTH = 400;
+
   private static final Duration NEWS = Duration.seconds(8);
   private static final Duration MENTION = Duration.seconds(2.5);
 
@@ -87,7 +89,7 @@ public final class Notices extends VBox {
 
   /** Good news, gone by itself after a while; with actions an offer that stays. */
   public void say(String text, Button... actions) {
-    VBox box = box(text, "wh-notice-news", actions);
+    VBox box = box(List.of(text), "wh-notice-news", actions);
     if (actions.length == 0) {
       dropAfter(NEWS, box);
     } else {
@@ -119,7 +121,7 @@ public final class Notices extends VBox {
     } else {
       LOG.warn("{}: {}", Legible.whole(what), reason, cause);
     }
-    fail(what, reason);
+    fail(List.of(Legible.whole(what), reason));
   }
 
   /** Several errors of one piece of work, a line each; many would hide the views. */
@@ -127,26 +129,27 @@ public final class Notices extends VBox {
     reasons.forEach(reason -> LOG.warn("{}: {}", Legible.whole(what), Legible.whole(reason)));
     int many = reasons.size();
     List<String> lines = new ArrayList<>();
+    lines.add(Legible.whole(what));
     for (String reason : many > MOST_NAMED ? reasons.subList(0, MOST_NAMED - 1) : reasons) {
       lines.add(Legible.whole(reason));
     }
     if (many > MOST_NAMED) {
-      lines.add("and " + (many - lines.size()) + " more");
+      lines.add("and " + (many + 1 - lines.size()) + " more");
     }
-    fail(what, String.join("\n", lines));
+    fail(lines);
   }
 
-  private void fail(String what, String reason) {
-    String shown = Legible.whole(what);
+  private void fail(List<String> lines) {
     Button copy = new Button("Copy");
     copy.setTooltip(new Tooltip("Copies the message"));
     copy.setOnAction(
         e -> {
           ClipboardContent content = new ClipboardContent();
-          content.putString(shown + ": " + reason);
+          content.putString(
+              lines.get(0) + ": " + String.join("\n", lines.subList(1, lines.size())));
           Clipboard.getSystemClipboard().setContent(content);
         });
-    box(shown + "\n" + reason, "wh-notice-trouble", copy);
+    box(lines, "wh-notice-trouble", copy);
   }
 
   /**
@@ -162,15 +165,23 @@ public final class Notices extends VBox {
     return !(notice.getUserData() instanceof Jobs.Job) && !notice.getStyleClass().contains(OFFER);
   }
 
-  private VBox box(String text, String style, Button... actions) {
-    Label label = new Label(text);
-    label.setWrapText(true);
-    label.setMaxWidth(360);
+  /** The first of several lines is the heading. */
+  private VBox box(List<String> lines, String style, Button... actions) {
+    VBox text = new VBox(6);
+    for (String line : lines) {
+      Label label = new Label(line);
+      label.setWrapText(true);
+      label.setMaxWidth(WIDTH);
+      text.getChildren().add(label);
+    }
+    if (lines.size() > 1) {
+      text.getChildren().get(0).getStyleClass().add("wh-notice-head");
+    }
     Button close = new Button("Close");
     HBox row = new HBox(8, actions);
     row.getChildren().add(close);
     row.setAlignment(Pos.CENTER_RIGHT);
-    VBox box = new VBox(8, label, row);
+    VBox box = new VBox(8, text, row);
     box.getStyleClass().addAll("wh-notice", style);
     close.setOnAction(e -> getChildren().remove(box));
     for (Button action : actions) {

@@ -233,7 +233,7 @@ final class At {
       return value;
     }
     if (isThere()) {
-      unlike("a number from " + least + " to " + most);
+      unlike("a number from " + Legible.of(least) + " to " + Legible.of(most));
     }
     return otherwise;
   }

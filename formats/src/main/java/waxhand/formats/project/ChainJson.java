@@ -22,6 +22,7 @@ import waxhand.core.passes.Plate;
 import waxhand.core.passes.Scope;
 import waxhand.core.passes.SmoothMethod;
 import waxhand.core.passes.Span;
+import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 import waxhand.formats.disk.Trouble;
 
@@ -101,8 +102,11 @@ final class ChainJson {
     double weight = item.get("weight").number(0, 1, 1);
     boolean muted = item.get("muted").flag(false);
     boolean damaged = item.told() > before;
-    return new Plate(
-        id, name.isBlank() ? kind.words() : name, pass, span, scope, weight, muted || damaged);
+    String called = name.isBlank() ? kind.words() : name;
+    if (damaged) {
+      item.wrong("'" + Legible.of(called, 40) + "' was muted, since not all of it could be read");
+    }
+    return new Plate(id, called, pass, span, scope, weight, muted || damaged);
   }
 
   private static Pass pass(At settings, PassKind<?> kind) throws FormatException {

@@ -1,6 +1,7 @@
 package waxhand.formats.project;
 
 import java.util.Optional;
+import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 import waxhand.formats.Limits;
 import waxhand.formats.Reading;
@@ -43,9 +44,9 @@ final class ReadingJson {
       rate.wrong(
           rate.quoted()
               + " is no rate from "
-              + Limits.LOWEST_HZ
+              + Legible.of(Limits.LOWEST_HZ)
               + " to "
-              + Limits.HIGHEST_HZ
+              + Legible.of(Limits.HIGHEST_HZ)
               + " frames a second"
               + GUESSED);
       return how;

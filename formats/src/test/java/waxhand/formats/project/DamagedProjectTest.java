@@ -115,8 +115,9 @@ class DamagedProjectTest {
   void aPlateOfWhichAPartIsWrongComesMuted(String what, String by, String fault) throws Exception {
     assertThat(GOOD).contains(what);
     Project project = opened(GOOD.replace(what, by));
-    assertThat(faults).hasSize(1);
+    assertThat(faults).hasSize(2);
     assertThat(faults.get(0)).startsWith(fault);
+    assertThat(faults.get(1)).startsWith("takes[1].plates[0]: 'Smooth' was muted");
     Plate plate = project.takes().get(1).chain().plates().get(0);
     assertThat(plate.muted()).isTrue();
     assertThat(plate.name()).isEqualTo("Smooth");

@@ -208,7 +208,7 @@ class ProjectFileTest {
     assertBad(recipe("\"pass\":\"smooth\",\"settings\":{\"order\":\"3\"}"), "one of [2, 4, 6, 8]");
     assertBad(
         recipe("\"pass\":\"smooth\",\"weight\":3"),
-        "plates[0].weight: it is 3; it must be a number from 0.0 to 1.0");
+        "plates[0].weight: it is 3; it must be a number from 0 to 1");
     assertBad(recipe("\"pass\":\"smooth\",\"scope\":{\"parts\":[\"tail\"]}"), "no part 'tail'");
     assertBad("{\"waxhand\":\"recipe\",\"version\":99}", "newer Wax Hand");
   }
