@@ -34,6 +34,7 @@ final class CompareVerb extends TakeVerb {
   public Integer call() throws Exception {
     List<Contact> contacts = truth == null ? List.of() : truth(truth, Rehearsal::contactsOf);
     Motion is = read(candidate).motion();
+    requireSame(truth, contacts.stream().map(Contact::frames), is);
     Motion should = read(reference).motion();
     Comparison c = Comparison.of(should, is, contacts);
     Standing standing = Standing.of(is, contacts);

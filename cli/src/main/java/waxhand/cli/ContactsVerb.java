@@ -68,6 +68,7 @@ final class ContactsVerb extends TakeVerb {
   private void contacts(Path file, ObjectNode node) throws IOException {
     List<Contact> known = truth == null ? List.of() : truth(truth, Rehearsal::contactsOf);
     Motion motion = read(file).motion();
+    requireSame(truth, known.stream().map(Contact::frames), motion);
     ContactSettings settings =
         ContactSettings.USUAL.withHeight(heightMm / 1000).withSpeed(speedMms / 1000);
     double floorM = Floor.rounded(motion);

@@ -60,7 +60,7 @@ final class SurveyVerb extends TakeVerb {
 
   private Set<FindingKind> wanted() {
     if (kinds == null) {
-      return EnumSet.allOf(FindingKind.class);
+      return EnumSet.copyOf(FindingKind.ofMotions());
     }
     Set<FindingKind> wanted = EnumSet.noneOf(FindingKind.class);
     for (String kind : kinds) {
@@ -83,6 +83,7 @@ final class SurveyVerb extends TakeVerb {
   private void survey(Path file, Set<FindingKind> wanted, ObjectNode node) throws IOException {
     Motion motion = read(file).motion();
     List<Fault> faults = truth == null ? List.of() : truth(truth, Rehearsal::faultsOf);
+    requireSame(truth, faults.stream().map(Fault::frames), motion);
     Progress progress = new Progress("surveying", file);
     Survey survey = new Surveyor().survey(motion, progress);
     progress.end();

@@ -15,11 +15,13 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CancellationException;
 import java.util.function.BiConsumer;
+import java.util.stream.Stream;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.Motion;
 import waxhand.core.project.RawTake;
 import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
@@ -128,6 +130,16 @@ abstract class TakeVerb implements Callable<Integer> {
           "this is not JSON");
     } catch (IOException e) {
       throw new FormatException(file.toString(), Trouble.words(e));
+    }
+  }
+
+  /** Refuses a truth that speaks of frames which the take does not have: it is another take's. */
+  void requireSame(Path truth, Stream<Frames> told, Motion take) throws FormatException {
+    int last = told.mapToInt(Frames::to).max().orElse(0);
+    int frames = take.clip().frames();
+    if (last > frames) {
+      throw new FormatException(
+          truth.toString(), "it tells of " + last + " frames, but the take has " + frames);
     }
   }
 

@@ -102,6 +102,16 @@ class BadInputTest extends CliTest {
     assertThat(err).contains("tail").doesNotContain("\tat ");
     assertThat(run("compare", truth, raw, "--truth", spoiled("t.json", "{not json"))).isEqualTo(1);
     assertThat(run("compare", truth, raw, "--truth", folder.resolve("none.json"))).isEqualTo(1);
+    Path other =
+        spoiled(
+            "other.json",
+            "{\"contacts\":[{\"part\":\"left-heel\",\"from\":1,\"to\":9999}],"
+                + "\"faults\":[{\"kind\":\"spike\",\"part\":\"Hips\",\"from\":1,\"to\":9999}]}");
+    for (String verb : new String[] {"survey", "contacts"}) {
+      assertThat(run(verb, raw, "--truth", other)).as(verb).isEqualTo(1);
+      assertThat(err).contains("other.json: it tells of 9999 frames, but the take has 480");
+      assertThat(run(verb, raw, "--truth", folder.resolve("sim/truth.json"))).as(err).isZero();
+    }
     Path fingers = folder.resolve("fingers");
     assertThat(
             run("simulate", "--take", "deck-walk", "--fingers", "--seconds", 2, "--out", fingers))

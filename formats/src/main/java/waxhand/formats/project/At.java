@@ -228,24 +228,23 @@ final class At {
 
   /** A number within bounds. */
   double number(double least, double most, double otherwise) throws FormatException {
-    double value = node.isNumber() ? node.doubleValue() : Double.NaN;
-    if (value >= least && value <= most) {
-      return value;
-    }
-    if (isThere()) {
-      unlike("a number from " + Legible.of(least) + " to " + Legible.of(most));
-    }
-    return otherwise;
+    return number(least, most, false, otherwise);
   }
 
   /** A whole number within bounds. */
   int whole(int least, int most, int otherwise) throws FormatException {
+    return (int) number(least, most, true, otherwise);
+  }
+
+  private double number(double least, double most, boolean whole, double otherwise)
+      throws FormatException {
     double value = node.isNumber() ? node.doubleValue() : Double.NaN;
-    if (value >= least && value <= most && value == Math.rint(value)) {
-      return (int) value;
+    if (value >= least && value <= most && !(whole && value != Math.rint(value))) {
+      return value;
     }
     if (isThere()) {
-      unlike("a whole number from " + least + " to " + most);
+      String kind = whole ? "a whole number from " : "a number from ";
+      unlike(kind + Legible.of(least) + " to " + Legible.of(most));
     }
     return otherwise;
   }
