@@ -68,14 +68,14 @@ public record Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> 
     }
     Unit out = unit.or(() -> Unit.ofKey(raw.reading().getOrDefault("unit", ""))).orElse(Unit.CM);
     Up axis = up.or(() -> Up.ofKey(raw.reading().getOrDefault("up", ""))).orElse(Up.Y);
-    if (raw.origin().isPresent()) {
-      new Untouchable()
-          .reads(path.getFileSystem().getPath(raw.origin().get()), "the raw take itself")
-          .claim(path);
+    Optional<Path> origin =
+        raw.origin().map(path.getFileSystem()::getPath).filter(Files::isRegularFile);
+    if (origin.isPresent()) {
+      new Untouchable().reads(origin.get(), "the raw take itself").claim(path);
     }
     Room.need(name, memoryBytes(clip, frames), "its text");
     byte[] bytes = BvhWriter.write(clip, raw, frames, out, axis, work);
-    if (raw.origin().isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
+    if (origin.isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
       // it may be the file the take came from; where that lies is not known any more
       throw new FormatException(
           name, "this may be the raw take itself: it holds the same bytes; give another name");

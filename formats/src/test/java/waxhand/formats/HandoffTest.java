@@ -106,6 +106,25 @@ class HandoffTest {
     assertThat(out).as("what was handed on before is").content().contains("Frames: 3");
   }
 
+  /** Where it is known which file is the raw one, equal bytes elsewhere are no reason. */
+  @Test
+  void aFileIsKnownByWhereItLiesNotByWhatItHolds() throws Exception {
+    Path itself = Files.write(folder.resolve("a.bvh"), raw.bytes());
+    Path copy = Files.write(folder.resolve("copy.bvh"), raw.bytes());
+    Handoff metres = new Handoff(Optional.empty(), Optional.of(Unit.M), Optional.empty());
+    assertThatThrownBy(() -> handOn(metres, raw.motion(), copy)).hasMessageContaining("same bytes");
+    raw = raw.from(itself.toString());
+    assertThatThrownBy(() -> handOn(metres, raw.motion(), folder.resolve("../takes/a.bvh")))
+        .hasMessageContaining("the raw take itself would be overwritten");
+    handOn(metres, raw.motion(), copy);
+    assertThat(copy).content().contains("0.900000");
+    Path moved = Files.move(itself, folder.resolve("moved.bvh"));
+    assertThatThrownBy(() -> handOn(metres, raw.motion(), moved))
+        .hasMessageContaining("same bytes");
+    handOn(Handoff.AS_IT_CAME, raw.motion(), moved);
+    assertThat(moved).as("the same again harms nothing").hasBinaryContent(raw.bytes());
+  }
+
   @Test
   void whatDoesNotReadBackIsNotWritten() throws IOException {
     Files.writeString(out, "an earlier one");

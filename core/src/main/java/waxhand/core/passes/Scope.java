@@ -7,6 +7,7 @@ import java.util.TreeSet;
 import java.util.stream.Collectors;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
+import waxhand.core.text.Legible;
 
 /**
  * The parts and axes a pass acts on. Parts are roles, so that a scope fits other bodies too, and
@@ -76,7 +77,7 @@ public record Scope(Set<Role> roles, Set<String> joints, Set<Axis> axes) {
       return "whole body";
     }
     String parts = roles.stream().sorted().map(Role::words).collect(Collectors.joining(", "));
-    String names = joints.stream().sorted().collect(Collectors.joining(", "));
+    String names = joints.stream().sorted().map(Legible::of).collect(Collectors.joining(", "));
     return parts + (parts.isEmpty() || names.isEmpty() ? "" : ", ") + names;
   }
 }

@@ -16,6 +16,7 @@ import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
 import waxhand.core.props.LoadedMesh;
+import waxhand.core.text.Legible;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
@@ -28,6 +29,9 @@ import waxhand.formats.project.ProjectFile;
 
 /** Opening, saving, and adding takes and things. */
 public final class FileWork {
+  /** Characters of a file's name that a take is named by. */
+  private static final int NAMED = 120;
+
   private final Session session;
   private final Jobs jobs;
   private final Notices notices;
@@ -129,13 +133,15 @@ public final class FileWork {
       return;
     }
     String words =
-        read.size() == 1 ? "add " + read.get(0).fileName() : "add " + read.size() + " takes";
+        read.size() == 1
+            ? "add " + Legible.of(read.get(0).fileName(), NAMED)
+            : "add " + read.size() + " takes";
     session.edit(
         words,
         p -> {
           Project next = p;
           for (RawTake raw : read) {
-            next = next.added(TakeFiles.bareName(raw.fileName()), raw);
+            next = next.added(Legible.of(TakeFiles.bareName(raw.fileName()), NAMED), raw);
           }
           return next;
         });

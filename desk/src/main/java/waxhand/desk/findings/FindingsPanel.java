@@ -24,6 +24,7 @@ import javafx.util.StringConverter;
 import waxhand.core.body.BodyPart;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
+import waxhand.core.text.Legible;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
@@ -242,7 +243,7 @@ public final class FindingsPanel extends VBox {
                   Locale.ROOT,
                   "Bring back: %s on %s, frames %d–%d (%s)",
                   FindingKind.of(each.kind()).map(FindingKind::words).orElse(each.kind()),
-                  each.part(),
+                  Legible.of(each.part(), 60),
                   each.frames().from(),
                   each.frames().to() - 1,
                   each.reason()));
