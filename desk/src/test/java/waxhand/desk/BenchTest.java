@@ -106,13 +106,8 @@ class BenchTest extends DeskTest {
     Path written = folder.resolve("deck-walk_200.bvh");
     until(
         () ->
-            lookup(".wh-notice-news").queryAll().stream()
-                .anyMatch(
-                    n ->
-                        n instanceof javafx.scene.layout.VBox box
-                            && ((Labeled) box.getChildren().get(0))
-                                .getText()
-                                .contains("read back")));
+            lookup(".wh-notice-news .label").queryAll().stream()
+                .anyMatch(n -> ((Labeled) n).getText().contains("read back")));
     Motion back = TakeFiles.read(written, Reading.GUESS, Work.UNWATCHED).motion();
     assertThat(back.clip().frames()).isEqualTo(800);
     int forearm = back.body().joint(Role.LEFT_FOREARM).getAsInt();

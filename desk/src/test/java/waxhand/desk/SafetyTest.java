@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
@@ -82,6 +83,15 @@ class SafetyTest extends DeskTest {
     assertThat(session.chain().plates().get(0).muted()).as("nobody knows what it did").isTrue();
     assertThat(session.takeProperty().get().orElseThrow().notes()).hasSize(1);
     assertThat(file).as("opening changes nothing").hasBinaryContent(damaged);
+    // another project takes the bench, and this one comes back
+    run("add-smooth");
+    interact(() -> session.reset(Demo.sample(), Optional.empty()));
+    interact(() -> bench.files().open(file));
+    until(() -> session.fileProperty().get().isPresent());
+    trouble();
+    run("add-shift");
+    interact(bench.files()::startNew);
+    clickOn("Bring it back");
     run("save");
     Path kept = folder.resolve("ferry (as found).waxhand");
     until(() -> Files.exists(kept) && !session.isDirty());

@@ -5,7 +5,9 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
@@ -38,8 +40,8 @@ public final class FileWork {
   private final Memory memory;
   private final Rescue rescue;
 
-  /** The damaged file the project on the bench was opened from. */
-  private Optional<Sound> damaged = Optional.empty();
+  /** Damaged files that were opened, by where they really lie, until they are kept aside. */
+  private final Map<Path, Sound> damaged = new HashMap<>();
 
   private final NewPlates plates;
 
@@ -229,7 +231,10 @@ public final class FileWork {
         sound -> {
           rescue.giveWay();
           session.reset(sound.project(), Optional.of(path));
-          damaged = Optional.of(sound).filter(s -> !s.isWhole());
+          damaged.remove(real(path));
+          if (!sound.isWhole()) {
+            damaged.put(real(path), sound);
+          }
           sound.tell(notices);
           memory.rememberFolder("projects", path);
           memory.rememberRecent(path);
@@ -254,7 +259,6 @@ public final class FileWork {
   /** A fresh, empty project. */
   public void startNew() {
     rescue.giveWay();
-    damaged = Optional.empty();
     session.reset(Project.empty("untitled"), Optional.empty());
   }
 
@@ -275,6 +279,14 @@ public final class FileWork {
     }
   }
 
+  private static Path real(Path path) {
+    try {
+      return path.toRealPath();
+    } catch (IOException e) {
+      return path.toAbsolutePath().normalize();
+    }
+  }
+
   /** Saves under that name. */
   public void saveTo(Path path) {
     String bare = path.getFileName().toString().replace(ProjectFile.ENDING, "");
@@ -283,7 +295,7 @@ public final class FileWork {
       session.edit("name the project " + bare, p -> p.withName(bare));
     }
     Project project = session.projectProperty().get();
-    Optional<Sound> found = damaged.filter(s -> s.file().equals(path));
+    Optional<Sound> found = Optional.ofNullable(damaged.get(real(path)));
     jobs.run(
         "Saving " + path.getFileName(),
         work -> {
@@ -295,7 +307,7 @@ public final class FileWork {
           return aside;
         },
         aside -> {
-          damaged = damaged.filter(s -> !found.equals(Optional.of(s)));
+          found.ifPresent(sound -> damaged.values().remove(sound));
           aside.ifPresent(kept -> notices.say("The file as it was found is " + kept + "."));
           session.saved(project, path);
           memory.rememberFolder("projects", path);
