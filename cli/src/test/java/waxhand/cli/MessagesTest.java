@@ -191,14 +191,7 @@ class MessagesTest extends CliTest {
           {"clean", big.toString(), "--out", out.toString()},
           {"simulate", "--take", "deck-walk", "--minutes", "90", "--out", folder + "/sim"}
         }) {
-      List<String> command = new ArrayList<>();
-      command.add(System.getProperty("java.home") + "/bin/java");
-      command.addAll(List.of("-Xmx64m", "-cp", System.getProperty("java.class.path")));
-      command.add("waxhand.cli.Main");
-      command.addAll(List.of(words));
-      ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
-      builder.environment().put("LC_ALL", "C.UTF-8");
-      Process process = builder.start();
+      Process process = program("C.UTF-8", words);
       String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
       assertThat(process.waitFor()).as(said).isEqualTo(1);
       assertThat(said.lines()).as(said).hasSize(1);
@@ -206,5 +199,30 @@ class MessagesTest extends CliTest {
     }
     assertThat(out).doesNotExist();
     assertThat(folder.resolve("sim")).doesNotExist();
+  }
+
+  /**
+   * The script sets a locale that has all characters; where it did not, no wrong file is sought.
+   */
+  @Test
+  @Timeout(value = 60, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
+  void aNameThatTheLocaleCannotHoldIsRefusedWithTheCure() throws Exception {
+    Process process = program("C", "info", "größe.bvh");
+    String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+    assertThat(process.waitFor()).as(said).isEqualTo(2);
+    assertThat(said).contains("set LC_ALL=C.UTF-8").doesNotContain("Exception");
+    assertThat(Files.readString(Path.of("../waxhand"))).contains("export LC_ALL=C.UTF-8");
+  }
+
+  /** The program as a process of its own, with little memory. */
+  private static Process program(String locale, String... words) throws IOException {
+    List<String> command = new ArrayList<>();
+    command.add(System.getProperty("java.home") + "/bin/java");
+    command.addAll(List.of("-Xmx64m", "-cp", System.getProperty("java.class.path")));
+    command.add("waxhand.cli.Main");
+    command.addAll(List.of(words));
+    ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true);
+    builder.environment().put("LC_ALL", locale);
+    return builder.start();
   }
 }
