@@ -16,19 +16,20 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.SmoothPass;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.Work;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.Planted;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.plants.Footing;
 import waxhand.core.plants.Plant;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** What an artist waits for: an edit under ten passes, and single poses. */
 @Fork(1)
@@ -70,9 +71,9 @@ public class EditBenchmark {
     pose = new WorldPose(take.raw.clip().skeleton());
     plants = Plate.of("p", PlantsPass.KIND.defaults());
     plantsEvaluator = new Evaluator(take.raw);
-    PlantsPass settled =
-        (PlantsPass) plantsEvaluator.evaluate(Chain.of(plants), Work.UNWATCHED).passes().get(0);
-    footing = settled.found().orElseThrow().plan().footings().get(40);
+    Evaluator.Stages stages = plantsEvaluator.evaluate(Chain.of(plants), Work.UNWATCHED);
+    Planted planted = (Planted) stages.prepared().get(0).orElseThrow();
+    footing = planted.plan().footings().get(40);
   }
 
   /** A print is dragged: the whole take is right after, and the pose in view. */

@@ -6,7 +6,7 @@ import org.openjdk.jmh.annotations.Param;
 import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Motion;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.bvh.BvhWriter;

@@ -4,11 +4,12 @@ import java.util.Arrays;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.props.Prop;
 import waxhand.core.props.PropPath;
+import waxhand.core.props.Props;
 import waxhand.core.props.Shape;
+import waxhand.core.scene.Motion;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.actor.Score;
 
@@ -21,7 +22,8 @@ final class Things {
     int n = 0;
     for (Contact contact : take.contacts()) {
       if (contact.part().isHand() && n < take.things().size()) {
-        with = with.with(thing(take.things().get(n), n, contact, motion));
+        Prop thing = thing(take.things().get(n), n, contact, motion);
+        with = with.with(with.get(Props.KIND).plus(thing));
         n++;
       }
     }

@@ -9,16 +9,17 @@ import org.openjdk.jmh.annotations.Measurement;
 import org.openjdk.jmh.annotations.Mode;
 import org.openjdk.jmh.annotations.OutputTimeUnit;
 import org.openjdk.jmh.annotations.Warmup;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Place;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.SmoothMethod;
-import waxhand.core.passes.SmoothPass;
-import waxhand.core.passes.Work;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Prepared;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.signal.SmoothMethod;
+import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.project.RawTake;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.Survey;
 import waxhand.core.survey.Surveyor;
+import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.Unit;
@@ -94,10 +95,10 @@ public class WholeTakeBenchmark {
   }
 
   @Benchmark
-  public SmoothPass suggestCutoff(LongTake take) {
+  public Prepared suggestCutoff(LongTake take) {
     return SmoothPass.KIND
         .defaults()
         .withMethod(SmoothMethod.LOW_PASS)
-        .settled(take.raw, Place.ALL);
+        .prepared(take.raw, Place.ALL);
   }
 }

@@ -12,10 +12,12 @@ import java.util.Optional;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import waxhand.core.chain.Plate;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Distance;
 import waxhand.core.motion.Clip;
 import waxhand.core.project.RawTake;
+import waxhand.core.scene.Motion;
 import waxhand.formats.FormatException;
 import waxhand.formats.Handoff;
 import waxhand.formats.disk.AtomicFile;
@@ -131,17 +133,16 @@ final class CleanVerb extends TakeVerb {
     for (int k = 0; k < chosen.chain().size(); k++) {
       ObjectNode plate = node.withArray("plates").addObject();
       plate.put("name", chosen.chain().plates().get(k).name());
+      Plate placed = chosen.chain().placed(k, chosen.chain().timing(clip.frames(), k));
+      Motion in = stages.motions().get(k);
       Optional<String> complaint =
-          chosen
-              .chain()
-              .placed(k, chosen.chain().timing(clip.frames(), k))
-              .complaint(stages.motions().get(k));
+          stages.prepared().get(k).flatMap(ready -> placed.complaint(in, ready));
       complaint.ifPresent(c -> plate.put("complaint", c));
       plate.put(
           "changedMm",
           1000 * Distance.overall(stages.motions().get(k), stages.motions().get(k + 1)));
       ObjectNode settings = plate.putObject("settings");
-      var pass = stages.passes().get(k);
+      var pass = stages.pass(k);
       pass.kind().plain(pass).forEach(settings::putPOJO);
       if (!json) {
         out()

@@ -11,7 +11,7 @@ import waxhand.core.contact.Contact;
 import waxhand.core.measure.Comparison;
 import waxhand.core.measure.Pops;
 import waxhand.core.measure.Standing;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Motion;
 import waxhand.rehearsal.Rehearsal;
 
 @Command(name = "compare", description = "Measures how a take differs from a reference.")

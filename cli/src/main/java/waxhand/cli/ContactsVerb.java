@@ -14,10 +14,10 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactFinder;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.ContactSettings;
+import waxhand.core.contact.Floor;
 import waxhand.core.contact.FloorPlane;
 import waxhand.core.measure.Standing;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Floor;
+import waxhand.core.scene.Motion;
 import waxhand.rehearsal.ContactScore;
 import waxhand.rehearsal.Rehearsal;
 

@@ -6,8 +6,8 @@ import java.util.Locale;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import waxhand.core.contact.Floor;
 import waxhand.core.motion.Clip;
-import waxhand.core.passes.Floor;
 import waxhand.core.project.RawTake;
 import waxhand.core.text.Legible;
 

@@ -2,8 +2,8 @@ package waxhand.cli;
 
 import java.io.PrintStream;
 import java.nio.file.Path;
-import waxhand.core.passes.Work;
 import waxhand.core.text.Legible;
+import waxhand.core.work.Work;
 
 /** A progress bar on the terminal; silent where nobody watches. */
 final class Progress implements Work {

@@ -10,17 +10,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import waxhand.core.body.BodyPart;
+import waxhand.core.chain.Plate;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Distance;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Work;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
 import waxhand.core.survey.Survey;
 import waxhand.core.survey.Surveyor;
 import waxhand.core.survey.Unreached;
 import waxhand.core.text.Legible;
+import waxhand.core.work.Work;
 import waxhand.formats.disk.Trouble;
 
 /**
@@ -213,7 +213,7 @@ final class ReportPage {
     html.append("</th><th>settings</th></tr>\n");
     for (int k = 0; k < stages.chain().size(); k++) {
       Plate plate = stages.chain().plates().get(k);
-      var pass = stages.passes().get(k);
+      var pass = stages.pass(k);
       List<String> settings = new ArrayList<>();
       for (var setting : pass.kind().settings()) {
         Object value = pass.kind().get(pass, setting);

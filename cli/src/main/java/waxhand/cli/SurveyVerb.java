@@ -13,7 +13,7 @@ import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
 import waxhand.core.survey.Survey;

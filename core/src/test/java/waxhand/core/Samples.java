@@ -10,9 +10,9 @@ import waxhand.core.motion.Channel;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.scene.Motion;
 
 /** Small motions for tests: a body with usual names that sways, with noise. */
 public final class Samples {

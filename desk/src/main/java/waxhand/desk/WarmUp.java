@@ -2,9 +2,9 @@ package waxhand.desk;
 
 import java.util.List;
 import java.util.Optional;
-import waxhand.core.passes.PassKind;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Plate;
 import waxhand.core.passes.PassKinds;
-import waxhand.core.passes.Plate;
 import waxhand.core.project.Project;
 import waxhand.desk.bench.Bench;
 import waxhand.desk.session.Session;

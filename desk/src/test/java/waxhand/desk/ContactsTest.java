@@ -19,13 +19,14 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.body.Role;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.measure.Slide;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.GoalPart;
-import waxhand.core.passes.LimbGoalPass;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.PropPass;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.limbs.GoalPart;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.plants.Plant;
+import waxhand.core.props.Props;
+import waxhand.core.scene.Motion;
 import waxhand.desk.contacts.ContactLanes;
 import waxhand.desk.contacts.Contacts;
 import waxhand.desk.shelf.BodyMap;
@@ -361,7 +362,7 @@ class ContactsTest extends DeskTest {
     interact(() -> session.seek(520));
     run("view-front");
     double[] pose = new double[7];
-    result().prop("crate").orElseThrow().path().read(520, pose, 0);
+    result().get(Props.KIND).named("crate").orElseThrow().path().read(520, pose, 0);
     assertThat(pose[1]).as("it is carried").isGreaterThan(0.3);
     clickOn(onView(lookup("#view-front").query(), new double[] {pose[0], pose[1] + 0.1, pose[2]}));
     assertThat(plate().pass()).isInstanceOf(PropPass.class);
@@ -374,7 +375,7 @@ class ContactsTest extends DeskTest {
     for (int f = 400; f < 700; f += 20) {
       WorldPose now = new WorldPose(result().clip().skeleton());
       now.solve(result().clip(), f);
-      result().prop("crate").orElseThrow().path().read(f, pose, 0);
+      result().get(Props.KIND).named("crate").orElseThrow().path().read(f, pose, 0);
       int j = result().body().joint(Role.LEFT_HAND).orElseThrow();
       double far =
           Math.hypot(Math.hypot(now.x(j) - pose[0], now.y(j) - pose[1]), now.z(j) - pose[2]);
@@ -415,7 +416,8 @@ class ContactsTest extends DeskTest {
     until(() -> session.plate().isPresent());
     untilWorkedOut();
     assertThat(plate().name()).contains("hatch");
-    assertThat(result().prop("hatch").orElseThrow().shape().size()).containsExactly(1, 1, 1);
+    assertThat(result().get(Props.KIND).named("hatch").orElseThrow().shape().size())
+        .containsExactly(1, 1, 1);
     Path bad = folder.resolve("torn.glb");
     Files.writeString(bad, "glTF but not for long");
     interact(() -> bench.files().openAny(List.of(bad)));

@@ -10,9 +10,9 @@ import javafx.scene.image.WritableImage;
 import javafx.scene.paint.Color;
 import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.SplicePass;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
+import waxhand.core.passes.time.SplicePass;
 import waxhand.core.survey.Finding;
 import waxhand.desk.session.Flag;
 import waxhand.desk.theme.Theme;
@@ -126,10 +126,8 @@ class LanesPictureTest extends DeskTest {
     Plate shift =
         Plate.of(
                 "shift",
-                new waxhand.core.passes.ShiftPass(
-                    new waxhand.core.passes.ShiftPass.Turn(0, 0.6, 0),
-                    new waxhand.core.passes.ShiftPass.Move(0, 0, 0),
-                    0))
+                new waxhand.core.passes.layers.ShiftPass(
+                    new waxhand.core.chain.Triple(0, 0.6, 0), waxhand.core.chain.Triple.ZERO, 0))
             .withSpan(new Span(600, 900, 0, 0));
     interact(() -> session.editChain("shift", null, c -> c.inserted(0, shift)));
     untilSurveyed();

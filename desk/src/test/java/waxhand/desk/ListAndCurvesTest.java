@@ -19,7 +19,7 @@ import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.BodyPart;
 import waxhand.core.body.Role;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.ShiftPass;
+import waxhand.core.passes.layers.ShiftPass;
 import waxhand.core.project.Take;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;

@@ -14,10 +14,10 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import org.junit.jupiter.api.Test;
 import waxhand.core.body.Role;
-import waxhand.core.passes.Axis;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.SmoothPass;
-import waxhand.core.passes.Span;
+import waxhand.core.chain.Axis;
+import waxhand.core.chain.Span;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.signal.SmoothPass;
 
 /** Every control of the panels does what it says. */
 class PanelsTest extends DeskTest {
@@ -39,7 +39,7 @@ class PanelsTest extends DeskTest {
     addLowPass();
     // found: the panel shows the suggestion, and switching it off keeps that number
     double suggested =
-        ((SmoothPass) session.stagesProperty().get().orElseThrow().passes().get(0))
+        ((SmoothPass) session.stagesProperty().get().orElseThrow().pass(0))
             .cutoffHz()
             .getAsDouble();
     assertThat(lookup("#cutoffHz").queryAs(TextField.class).getText())
@@ -111,7 +111,7 @@ class PanelsTest extends DeskTest {
     openDemo();
     run("add-level");
     untilWorkedOut();
-    LevelPass found = (LevelPass) session.stagesProperty().get().orElseThrow().passes().get(0);
+    LevelPass found = (LevelPass) session.stagesProperty().get().orElseThrow().pass(0);
     assertThat(lookup("#floorM").queryAs(TextField.class).getText())
         .isEqualTo(
             String.format(java.util.Locale.ROOT, "%.1f", 1000 * found.floorM().getAsDouble()));

@@ -18,20 +18,22 @@ import javafx.scene.input.PickResult;
 import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Keys;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Plate;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.LimbGoalPass;
-import waxhand.core.passes.PassKind;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.PropPass;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.plants.Plant;
 import waxhand.core.project.Take;
 import waxhand.core.props.Hold;
 import waxhand.core.props.Holder;
+import waxhand.core.props.Props;
+import waxhand.core.scene.Motion;
 
 /** Contacts, heights, things and goals: what is typed, keyed, and let go in a hurry. */
 class PlantsByHandTest extends DeskTest {
@@ -221,15 +223,17 @@ class PlantsByHandTest extends DeskTest {
       assertThat(lowest(frame)).isCloseTo(0, within(1e-9));
     }
     LevelPass level = (LevelPass) plate().pass();
-    assertThat(level.keys()).extracting(LevelPass.Key::frame).containsExactly(300, 900);
+    assertThat(level.keys().all()).extracting(Keys.Key::frame).containsExactly(300, 900);
     TextField up = heightField(900);
     typeInto(up, "12.5");
     untilWorkedOut();
-    assertThat(((LevelPass) plate().pass()).keys().get(1).upM()).isCloseTo(0.0125, within(1e-12));
+    assertThat(((LevelPass) plate().pass()).keys().all().get(1).value())
+        .isCloseTo(0.0125, within(1e-12));
     TextField bad = heightField(900);
     typeInto(bad, "high");
     assertThat(bad.getText()).isEqualTo("12.5");
-    assertThat(((LevelPass) plate().pass()).keys().get(1).upM()).isCloseTo(0.0125, within(1e-12));
+    assertThat(((LevelPass) plate().pass()).keys().all().get(1).value())
+        .isCloseTo(0.0125, within(1e-12));
     run("undo");
     untilWorkedOut();
     assertThat(lowest(900)).isCloseTo(0, within(1e-9));
@@ -302,8 +306,8 @@ class PlantsByHandTest extends DeskTest {
     double[] a = new double[7];
     double[] b = new double[7];
     for (int f : new int[] {200, 300, 400, 600}) {
-      out.props().get(0).path().read(f - 1, a, 0);
-      out.props().get(0).path().read(f, b, 0);
+      Props.of(out).get(0).path().read(f - 1, a, 0);
+      Props.of(out).get(0).path().read(f, b, 0);
       double step = Math.hypot(Math.hypot(b[0] - a[0], b[1] - a[1]), b[2] - a[2]);
       assertThat(step).as("no leap at frame %d", f).isLessThan(0.04);
     }

@@ -19,8 +19,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.Work;
 import waxhand.core.project.RawTake;
+import waxhand.core.work.Work;
 import waxhand.desk.session.Memory;
 import waxhand.formats.project.ProjectFile;
 

@@ -10,8 +10,8 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
+import waxhand.core.chain.Span;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.Span;
 import waxhand.desk.timeline.Lanes;
 
 /** The hands on time: scrubbing, the work range, and spans with their eases. */

@@ -14,10 +14,10 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Plate;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.ShiftPass;
-import waxhand.core.passes.SplicePass;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.time.SplicePass;
 import waxhand.core.project.Note;
 import waxhand.core.project.Take;
 import waxhand.core.survey.Finding;
@@ -200,7 +200,7 @@ class WorklistTest extends DeskTest {
                 "span",
                 null,
                 plate().id(),
-                p -> p.withSpan(new waxhand.core.passes.Span(500, 620, 0, 0))));
+                p -> p.withSpan(new waxhand.core.chain.Span(500, 620, 0, 0))));
     untilWorkedOut();
     assertThat(text("#complaint")).isEmpty();
     assertThat(result().clip().frames()).isEqualTo(session.frames() - 120);

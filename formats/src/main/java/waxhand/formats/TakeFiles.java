@@ -3,8 +3,8 @@ package waxhand.formats;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Locale;
-import waxhand.core.passes.Work;
 import waxhand.core.project.RawTake;
+import waxhand.core.work.Work;
 import waxhand.formats.bvh.BvhReader;
 import waxhand.formats.disk.WholeFile;
 

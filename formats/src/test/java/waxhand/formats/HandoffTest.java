@@ -17,14 +17,14 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import waxhand.core.chain.Plate;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Work;
+import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.project.RawTake;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** What is handed on is right, or what was there before stays. */
 class HandoffTest {

@@ -7,8 +7,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import org.junit.jupiter.api.Test;
 import waxhand.core.motion.Clip;
-import waxhand.core.passes.Work;
 import waxhand.core.project.RawTake;
+import waxhand.core.work.Work;
 import waxhand.formats.bvh.BvhWriter;
 
 /**

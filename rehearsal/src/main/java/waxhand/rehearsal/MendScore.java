@@ -5,17 +5,17 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import waxhand.core.chain.Plate;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Work;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
 import waxhand.core.survey.Remedies;
 import waxhand.core.survey.Survey;
 import waxhand.core.survey.Surveyor;
+import waxhand.core.work.Work;
 
 /**
  * What becomes of findings when each is mended by itself with the pass that is offered for it:

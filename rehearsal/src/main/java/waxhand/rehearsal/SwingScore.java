@@ -3,8 +3,8 @@ package waxhand.rehearsal;
 import java.util.List;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.Contact;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /** How far feet are from where they truly are while they swing. */
 public final class SwingScore {

@@ -5,11 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.HashMap;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Work;
+import waxhand.core.chain.Plate;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.FindingKind;
+import waxhand.core.work.Work;
 import waxhand.rehearsal.damage.Damages;
 import waxhand.rehearsal.scene.Scene;
 

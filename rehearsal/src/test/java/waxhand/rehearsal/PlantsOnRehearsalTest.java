@@ -8,10 +8,15 @@ import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactFinder;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.ContactSettings;
+import waxhand.core.contact.Floor;
 import waxhand.core.contact.FloorPlane;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Comparison;
@@ -19,20 +24,16 @@ import waxhand.core.measure.Pops;
 import waxhand.core.measure.Standing;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.DespikePass;
-import waxhand.core.passes.Floor;
-import waxhand.core.passes.GapFillPass;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Place;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.SmoothPass;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.Work;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.Planted;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.signal.DespikePass;
+import waxhand.core.passes.signal.GapFillPass;
+import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.plants.Plant;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 import waxhand.rehearsal.damage.Damages;
 import waxhand.rehearsal.scene.Scene;
 
@@ -189,11 +190,10 @@ class PlantsOnRehearsalTest {
   void correctionsFadeAndDoNotStamp() {
     Rehearsal take = take(Scene.DECK_WALK, 120, 99, 1.78);
     Motion before = cleaned(Motion.of(take.raw()));
-    PlantsPass settled =
-        PlantsPass.KIND.of(Map.of("follow", 0.0, "giveWay", 0.0)).settled(before, Place.ALL);
-    Motion after = planted(before, settled);
+    PlantsPass pass = PlantsPass.KIND.of(Map.of("follow", 0.0, "giveWay", 0.0));
+    Motion after = planted(before, pass);
     Plant ball =
-        settled.found().orElseThrow().plants().stream()
+        pass.prepared(before, Place.ALL).plants().stream()
             .filter(p -> p.part() == ContactPart.LEFT_BALL && p.frames().from() > 200)
             .findFirst()
             .orElseThrow();
@@ -239,7 +239,7 @@ class PlantsOnRehearsalTest {
     Rehearsal take = take(Scene.DECK_WALK, 60, 17, 1.78);
     Motion before = cleaned(Motion.of(take.raw()));
     PlantsPass pass = PlantsPass.KIND.defaults();
-    List<Plant> found = pass.settled(before, Place.ALL).found().orElseThrow().plants();
+    List<Plant> found = pass.prepared(before, Place.ALL).plants();
     Plant heel =
         found.stream().filter(p -> p.part() == ContactPart.LEFT_HEEL).findFirst().orElseThrow();
     Plant toe =
@@ -249,7 +249,7 @@ class PlantsOnRehearsalTest {
     PlantsPass byHand = pass.changed(heel, edited).without(toe);
     for (double height : new double[] {0.03, 0.05}) {
       PlantsPass again = PlantsPass.KIND.with(byHand, PlantsPass.KIND.settings().get(0), height);
-      List<Plant> now = again.settled(before, Place.ALL).found().orElseThrow().plants();
+      List<Plant> now = again.prepared(before, Place.ALL).plants();
       assertThat(now).contains(edited);
       assertThat(now.stream().filter(p -> p.part() == toe.part()))
           .noneMatch(p -> !p.frames().within(toe.frames()).isEmpty());
@@ -270,7 +270,7 @@ class PlantsOnRehearsalTest {
     Plate plate = Plate.of("p", PlantsPass.KIND.defaults());
     Evaluator evaluator = new Evaluator(before);
     Evaluator.Stages stages = evaluator.evaluate(Chain.of(plate), Work.UNWATCHED);
-    PlantsPass.Found found = ((PlantsPass) stages.passes().get(0)).found().orElseThrow();
+    Planted found = (Planted) stages.prepared().get(0).orElseThrow();
     var footing = found.plan().footings().get(2);
     PlantsPass moved = (PlantsPass) plate.pass();
     for (Plant p : footing.plants()) {
@@ -346,8 +346,7 @@ class PlantsOnRehearsalTest {
             0,
             new PlantsPass.Ways(1, 1, 0),
             List.of(),
-            List.of(),
-            java.util.Optional.empty());
+            List.of());
     assertThat(planted(before, high).clip())
         .as("nothing touches a floor far below")
         .isSameAs(before.clip());

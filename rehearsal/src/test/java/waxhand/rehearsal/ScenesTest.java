@@ -10,12 +10,12 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Sole;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.Work;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
 import waxhand.core.survey.Surveyor;
+import waxhand.core.work.Work;
 import waxhand.rehearsal.scene.Scene;
 
 /** The truth is what a body could do, for bodies and seeds of all kinds. */

@@ -14,8 +14,8 @@ import waxhand.core.measure.Pops;
 import waxhand.core.measure.Standing;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
+import waxhand.core.scene.Motion;
 import waxhand.rehearsal.scene.Scene;
 
 /** The measures by which repairs are judged, on errors of known size. */

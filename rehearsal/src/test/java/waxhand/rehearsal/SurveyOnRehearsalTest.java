@@ -5,10 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.charset.StandardCharsets;
 import org.junit.jupiter.api.Test;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Work;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.FindingKind;
 import waxhand.core.survey.Surveyor;
+import waxhand.core.work.Work;
 import waxhand.rehearsal.damage.Damages;
 import waxhand.rehearsal.scene.Scene;
 

@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import waxhand.core.body.Body;
-import waxhand.core.motion.Filled;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Filled;
+import waxhand.core.scene.Motion;
 
 /** Finds the contacts of a motion; {@link ContactSearch} says how. */
 public final class ContactFinder {

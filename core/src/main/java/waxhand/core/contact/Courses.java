@@ -9,10 +9,10 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import waxhand.core.body.Body;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Filled;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Filled;
+import waxhand.core.scene.Motion;
 import waxhand.core.signal.Butterworth;
 import waxhand.core.signal.Running;
 
@@ -74,7 +74,7 @@ final class Courses {
     points.keySet().forEach(part -> places.put(part, new double[3][clip.frames()]));
     int blocks = (clip.frames() + BLOCK - 1) / BLOCK;
     IntStream.range(0, blocks).parallel().forEach(b -> walk(clip, points, b, places));
-    return new Courses(places, motion.body(), motion.filled(), clip.rateHz(), 0);
+    return new Courses(places, motion.body(), Filled.of(motion), clip.rateHz(), 0);
   }
 
   private static void walk(

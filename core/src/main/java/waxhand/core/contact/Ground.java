@@ -4,9 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import waxhand.core.body.Sole;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.props.Prop;
+import waxhand.core.props.Props;
+import waxhand.core.scene.Motion;
 
 /**
  * Everything parts can rest on: the floor and things.
@@ -32,12 +33,12 @@ public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
 
   /** The floor at a height and the things of a motion. */
   public static Ground of(Motion motion, double floorM) {
-    return new Ground(FloorPlane.level(floorM), motion.props());
+    return new Ground(FloorPlane.level(floorM), Props.of(motion));
   }
 
   /** The floor at a height, tilted where slow, low feet say so, and the things of a motion. */
   public static Ground found(Motion motion, double floorM) {
-    return new Ground(tilted(motion, floorM), motion.props());
+    return new Ground(tilted(motion, floorM), Props.of(motion));
   }
 
   private static FloorPlane tilted(Motion motion, double floorM) {

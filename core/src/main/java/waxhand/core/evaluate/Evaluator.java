@@ -2,17 +2,19 @@ package waxhand.core.evaluate;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
-import waxhand.core.motion.Clip;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Prepared;
+import waxhand.core.chain.PreparedPlate;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.Track;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.Pass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Timing;
-import waxhand.core.passes.Work;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /**
  * Keeps the motion after every plate of a chain and, when the chain changes, computes anew only the
@@ -34,9 +36,12 @@ public final class Evaluator {
    */
   private static final class Stage {
     Plate plate;
-    Timing before;
-    Timing after;
-    Pass settled;
+    TimeMap before;
+    TimeMap after;
+
+    /** Null until the plate was prepared, and while it does not act. */
+    PreparedPlate ready;
+
     boolean settle;
     boolean sameInput;
     Motion out;
@@ -48,7 +53,12 @@ public final class Evaluator {
     }
 
     boolean cuts() {
-      return after.frames() != before.frames();
+      return plate.reshapesTime();
+    }
+
+    /** The frames it acts on. */
+    Frames active() {
+      return plate.active(before.frames());
     }
   }
 
@@ -57,12 +67,20 @@ public final class Evaluator {
    *
    * @param chain what was evaluated
    * @param motions one more than there are plates
-   * @param passes the plates' passes with everything found filled in
+   * @param prepared what the plates' passes found; empty for plates that do not act
    * @param whole whether they are right in all frames, not only in those wanted soonest
    */
-  public record Stages(Chain chain, List<Motion> motions, List<Pass> passes, boolean whole) {
+  public record Stages(
+      Chain chain, List<Motion> motions, List<Optional<Prepared>> prepared, boolean whole) {
     public Motion result() {
       return motions.get(motions.size() - 1);
+    }
+
+    /**
+     * A plate's pass with everything found filled in; as it is set where the plate does not act.
+     */
+    public Pass pass(int index) {
+      return prepared.get(index).map(Prepared::pass).orElse(chain.plates().get(index).pass());
     }
   }
 
@@ -104,12 +122,13 @@ public final class Evaluator {
     align(chain);
     for (int k = 0; k < stages.size(); k++) {
       settle(k, work);
+      shape(k, work);
     }
     Frames soon = focus.within(raw.clip().allFrames());
     if (!soon.isEmpty()) {
       boolean more = false;
       for (int k = 0; k < stages.size(); k++) {
-        Timing after = stages.get(k).after;
+        TimeMap after = stages.get(k).after;
         int from = after.local(soon.from());
         ensure(k, new Frames(from, from + soon.count()).within(stages.get(k).all()), work);
       }
@@ -135,14 +154,16 @@ public final class Evaluator {
 
   private Stages snapshot(Chain chain, boolean whole) {
     List<Motion> motions = new ArrayList<>();
-    List<Pass> passes = new ArrayList<>();
+    List<Optional<Prepared>> prepared = new ArrayList<>();
     motions.add(raw);
     for (Stage stage : stages) {
       motions.add(stage.out);
-      passes.add(stage.settled);
+      prepared.add(Optional.ofNullable(stage.ready).map(PreparedPlate::full));
     }
-    return new Stages(chain, List.copyOf(motions), List.copyOf(passes), whole);
+    return new Stages(chain, List.copyOf(motions), List.copyOf(prepared), whole);
   }
+
+  // ---- what a new chain changes ------------------------------------------------------------
 
   /**
    * Lines the kept stages up with a new chain. {@code differs} holds, along the way, the frames in
@@ -151,16 +172,16 @@ public final class Evaluator {
   private void align(Chain chain) {
     List<Stage> aligned = new ArrayList<>();
     FrameSet differs = FrameSet.NONE;
-    Timing timing = Timing.all(raw.clip().frames());
+    TimeMap map = TimeMap.all(raw.clip().frames());
     int next = 0;
     for (int k = 0; k < chain.size(); k++) {
-      Plate plate = chain.placed(k, timing);
+      Plate plate = chain.placed(k, map);
       int old = find(plate.id(), next);
       Stage stage = new Stage();
       stage.plate = plate;
-      stage.before = timing;
-      timing = plate.after(timing);
-      stage.after = timing;
+      stage.before = map;
+      map = plate.after(map);
+      stage.after = map;
       Stage kept = old < 0 ? null : stages.get(old);
       if (kept != null) {
         for (int gone = next; gone < old; gone++) {
@@ -168,28 +189,27 @@ public final class Evaluator {
           differs =
               left.cuts()
                   ? FrameSet.of(Frames.first(stage.before.frames()))
-                  : differs.union(FrameSet.of(left.plate.active(left.before.frames())));
+                  : differs.union(FrameSet.of(left.active()));
         }
         next = old + 1;
       }
-      boolean lengths =
+      boolean sameTime =
           kept != null
+              && kept.cuts() == stage.cuts()
               && kept.before.equals(stage.before)
               && kept.after.equals(stage.after)
               && kept.out != null;
-      if (lengths) {
+      if (sameTime) {
         differs = keep(stage, kept, differs);
       } else if (kept == null && !stage.cuts() && inputOf(aligned) != null) {
-        FrameSet active = FrameSet.of(plate.active(stage.before.frames()));
+        FrameSet active = FrameSet.of(stage.active());
         stage.out = inputOf(aligned);
         FrameSet unsure = aligned.isEmpty() ? FrameSet.NONE : lastStale(aligned);
         stage.stale = active.union(unsure);
-        stage.settled = plate.pass();
         stage.settle = true;
         differs = differs.union(active);
       } else {
         stage.stale = FrameSet.of(stage.all());
-        stage.settled = plate.pass();
         stage.settle = true;
         differs = FrameSet.of(stage.all());
       }
@@ -211,12 +231,16 @@ public final class Evaluator {
   private FrameSet keep(Stage stage, Stage kept, FrameSet differs) {
     Plate plate = stage.plate;
     stage.out = kept.out;
-    stage.settled = kept.settled;
+    stage.ready = kept.ready;
     boolean sameWork =
-        plate.pass().equals(kept.plate.pass()) && plate.scope().equals(kept.plate.scope());
+        plate.pass().equals(kept.plate.pass())
+            && plate.scope().equals(kept.plate.scope())
+            && plate.span().equals(kept.plate.span())
+            && plate.weight() == kept.plate.weight()
+            && plate.acts() == kept.plate.acts();
     stage.settle = kept.settle || !sameWork || !differs.isEmpty();
-    stage.sameInput = !kept.settle && differs.isEmpty() && plate.span().equals(kept.plate.span());
-    // what another setting changes is told once the pass is settled
+    stage.sameInput = !kept.settle && differs.isEmpty() && plate.place().equals(kept.plate.place());
+    // what another setting changes is told once the pass is prepared
     Plate last = kept.plate.withName(plate.name());
     boolean settingOnly = sameKind(plate, last) && plate.equals(last.withPass(plate.pass()));
     boolean changed = !settingOnly && !plate.equals(last);
@@ -225,35 +249,31 @@ public final class Evaluator {
       stage.stale = changed || !differs.isEmpty() ? all : kept.stale;
       return changed || !differs.isEmpty() ? all : FrameSet.NONE;
     }
-    int frames = stage.before.frames();
-    FrameSet spread = differs.union(spread(differs, kept, plate, frames));
+    FrameSet spread = differs.union(spread(differs, kept.ready, stage.active()));
     if (changed) {
-      spread = spread.union(FrameSet.of(plate.active(frames)));
-      spread = spread.union(FrameSet.of(kept.plate.active(frames)));
+      spread = spread.union(FrameSet.of(stage.active()));
+      spread = spread.union(FrameSet.of(kept.active()));
     }
     stage.stale = kept.stale.union(spread);
     return spread;
   }
 
   private static boolean sameKind(Plate a, Plate b) {
-    return sameKind(a.pass(), b.pass());
-  }
-
-  private static boolean sameKind(Pass a, Pass b) {
-    return a.kind() == b.kind();
+    return a.pass().kind() == b.pass().kind();
   }
 
   private static FrameSet lastStale(List<Stage> aligned) {
     return aligned.get(aligned.size() - 1).stale;
   }
 
-  private FrameSet spread(FrameSet differs, Stage kept, Plate plate, int frames) {
-    Frames active = plate.active(frames);
-    return differs.isEmpty() || active.isEmpty()
-        ? FrameSet.NONE
-        : differs
-            .grown(kept.settled.reach(raw, plate.place()), Frames.first(frames))
-            .within(active);
+  /** How far a difference of the input goes through a plate; all it acts on while not prepared. */
+  private static FrameSet spread(FrameSet differs, PreparedPlate ready, Frames active) {
+    if (differs.isEmpty() || active.isEmpty()) {
+      return FrameSet.NONE;
+    }
+    return ready == null
+        ? FrameSet.of(active)
+        : differs.grown(ready.reach(), active).within(active);
   }
 
   private int find(String id, int from) {
@@ -265,56 +285,94 @@ public final class Evaluator {
     return -1;
   }
 
-  /** Finds again what plate {@code k} takes from its input, and what changes if it came out new. */
+  /** Prepares plate {@code k} again, and tells what changes if that came out new. */
   private void settle(int k, Work work) {
     Stage stage = stages.get(k);
     if (!stage.settle) {
       return;
     }
-    Pass found = stage.plate.pass();
-    if (!found.isSettled() && stage.plate.acts()) {
-      if (k > 0) {
-        ensure(k - 1, stages.get(k - 1).all(), work);
-      }
-      boolean again =
-          stage.sameInput && stage.settled.isSettled() && sameKind(found, stage.settled);
-      found =
-          again
-              ? found.settled(input(k), stage.plate.place(), stage.settled)
-              : found.settled(input(k), stage.plate.place());
-    }
+    Plate plate = stage.plate;
+    PreparedPlate was = stage.ready;
+    PreparedPlate now = plate.acts() ? prepared(k, work) : null;
     stage.settle = false;
-    if (!found.equals(stage.settled)) {
-      FrameSet changed = changed(stage, found);
-      stage.settled = found;
-      for (int later = k; later < stages.size(); later++) {
-        Stage s = stages.get(later);
-        if (later > k) {
-          changed =
-              s.cuts()
-                  ? FrameSet.of(s.all())
-                  : changed.union(spread(changed, s, s.plate, s.before.frames()));
-          s.settle = true;
-          s.sameInput = false;
-        }
-        s.stale = s.stale.union(changed);
+    stage.ready = now != null && was != null && now.alike(was) ? now.keeping(was) : now;
+    if (now != null && was != null && now.alike(was)) {
+      return;
+    }
+    FrameSet changed = changed(stage, was);
+    for (int later = k; later < stages.size(); later++) {
+      Stage s = stages.get(later);
+      if (later > k) {
+        changed =
+            s.cuts() ? FrameSet.of(s.all()) : changed.union(spread(changed, s.ready, s.active()));
+        s.settle |= !changed.isEmpty();
+        s.sameInput &= changed.isEmpty();
       }
+      s.stale = s.stale.union(changed);
     }
   }
 
-  /** What comes out otherwise once a stage's pass is another. */
-  private FrameSet changed(Stage stage, Pass found) {
+  private PreparedPlate prepared(int k, Work work) {
+    Stage stage = stages.get(k);
+    Pass pass = stage.plate.pass();
+    if (k > 0 && pass.finds()) {
+      ensure(k - 1, stages.get(k - 1).all(), work);
+    }
+    work.check();
+    Motion in = input(k);
+    Prepared before =
+        stage.sameInput && stage.ready != null && stage.ready.plate().pass().kind() == pass.kind()
+            ? stage.ready.full()
+            : null;
+    if (before == null) {
+      return stage.plate.prepared(in);
+    }
+    boolean same = stage.ready.plate().pass().equals(pass);
+    return stage.plate.prepared(in, same ? before : pass.prepared(in, stage.plate.place(), before));
+  }
+
+  /** What comes out otherwise once a stage was prepared anew. */
+  private static FrameSet changed(Stage stage, PreparedPlate was) {
     if (stage.cuts()) {
       return FrameSet.of(stage.all());
     }
-    Frames active = stage.plate.active(stage.before.frames());
-    boolean alike =
+    Frames active = stage.active();
+    boolean comparable =
         stage.sameInput
-            && found.isSettled()
-            && stage.settled.isSettled()
-            && sameKind(found, stage.settled);
-    return alike ? found.differing(stage.settled, raw, active) : FrameSet.of(active);
+            && stage.ready != null
+            && was != null
+            && stage.ready.weak().isEmpty()
+            && was.weak().isEmpty()
+            && sameKind(stage.plate, was.plate());
+    return comparable ? stage.ready.full().differing(was.full(), active) : FrameSet.of(active);
   }
+
+  /**
+   * Sees to it that what comes out of plate {@code k} stands on the right joints and is as long as
+   * it must be, so that the next plate can be prepared; its samples may be stale.
+   */
+  private void shape(int k, Work work) {
+    Stage stage = stages.get(k);
+    if (stage.stale.isEmpty()) {
+      return;
+    }
+    if (stage.cuts()) {
+      cut(k, work);
+      return;
+    }
+    Motion shaped = input(k);
+    if (stage.ready != null && stage.plate.pass().reshapes() == Pass.Reshapes.SKELETON) {
+      shaped = stage.ready.apply(shaped, Frames.first(1), work);
+    }
+    boolean fits =
+        stage.out != null && stage.out.clip().skeleton().equals(shaped.clip().skeleton());
+    if (!fits) {
+      stage.out = shaped;
+      stage.stale = FrameSet.of(stage.all());
+    }
+  }
+
+  // ---- computing ---------------------------------------------------------------------------
 
   private void ensure(int k, Frames range, Work work) {
     Stage stage = stages.get(k);
@@ -322,35 +380,28 @@ public final class Evaluator {
       cut(k, work);
       return;
     }
-    Frames active = stage.plate.active(stage.before.frames());
+    Frames active = stage.active();
     // whole chunks, so that stages which leave them alone can share them
     for (Frames run : stage.stale.within(range).rounded(Track.CHUNK, stage.all()).runs()) {
       work.check();
       Frames acting = run.within(active);
       if (k > 0) {
         ensure(k - 1, run, work);
-        int reach = acting.isEmpty() ? 0 : stage.settled.reach(input(k), stage.plate.place());
+        int reach = acting.isEmpty() ? 0 : stage.ready.reach();
         ensure(k - 1, acting.grown(reach).within(stage.all()), work);
       }
       Motion in = input(k);
       Motion out = in;
       if (!acting.isEmpty()) {
-        out = stage.plate.withPass(stage.settled).apply(in, acting, work);
+        out = stage.ready.apply(in, acting, work);
         chunksComputed += chunks(acting);
       }
-      if (stage.out == null) {
-        stage.out = in;
-      }
-      Clip patched = stage.out.clip().with(run, out.clip());
-      stage.out =
-          patched.skeleton() == out.clip().skeleton()
-              ? out.with(patched).with(stage.out.filled().with(run, out.filled()))
-              : out;
+      stage.out = stage.out == null ? out : stage.out.patched(run, out);
       stage.stale = stage.stale.minus(run);
     }
   }
 
-  /** Passes that cut frames out are worked out as a whole. */
+  /** Passes that change time are worked out as a whole. */
   private void cut(int k, Work work) {
     Stage stage = stages.get(k);
     if (stage.stale.isEmpty()) {
@@ -360,7 +411,7 @@ public final class Evaluator {
       ensure(k - 1, stages.get(k - 1).all(), work);
     }
     Motion in = input(k);
-    stage.out = stage.plate.withPass(stage.settled).apply(in, in.clip().allFrames(), work);
+    stage.out = stage.ready.apply(in, in.clip().allFrames(), work);
     chunksComputed += chunks(stage.all());
     stage.stale = FrameSet.NONE;
   }

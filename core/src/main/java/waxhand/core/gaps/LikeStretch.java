@@ -10,7 +10,7 @@ import waxhand.core.body.Side;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Motion;
 
 /**
  * Finds, within a few seconds of a gap, a stretch of the same length in which the rest of the body

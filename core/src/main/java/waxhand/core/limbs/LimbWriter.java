@@ -8,9 +8,9 @@ import waxhand.core.ik.LimbSolver;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /** Solves frame by frame and writes the joints that change. */
 final class LimbWriter {

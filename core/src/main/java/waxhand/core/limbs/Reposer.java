@@ -7,8 +7,8 @@ import java.util.stream.IntStream;
 import waxhand.core.body.Role;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /**
  * Brings limbs to their goals. First the body goes along with them, then it gives way where a limb

@@ -7,9 +7,9 @@ import waxhand.core.body.Role;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /**
  * Brings the head or the chest to a goal by bending the spine below it: the turn that is needed is

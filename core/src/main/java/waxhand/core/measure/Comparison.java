@@ -6,8 +6,8 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /**
  * How a candidate differs from a reference, over all joints and frames.

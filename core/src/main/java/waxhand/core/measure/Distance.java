@@ -1,9 +1,9 @@
 package waxhand.core.measure;
 
 import waxhand.core.body.BodyPart;
-import waxhand.core.motion.Motion;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.Timing;
+import waxhand.core.scene.Motion;
 
 /** How far two stages of one take are apart, over time. */
 public final class Distance {
@@ -43,7 +43,7 @@ public final class Distance {
    * @return by {@link BodyPart}, then by sample
    */
   public static double[][] byPart(Motion a, Motion b, int samples) {
-    Timing same = Timing.all(Math.min(a.clip().frames(), b.clip().frames()));
+    TimeMap same = TimeMap.all(Math.min(a.clip().frames(), b.clip().frames()));
     return byPart(a, same, b, same, samples);
   }
 
@@ -54,7 +54,7 @@ public final class Distance {
    * @param ta which raw frames {@code a} has
    * @param tb which raw frames {@code b} has
    */
-  public static double[][] byPart(Motion a, Timing ta, Motion b, Timing tb, int samples) {
+  public static double[][] byPart(Motion a, TimeMap ta, Motion b, TimeMap tb, int samples) {
     int raw = Math.max(ta.rawEnd(), tb.rawEnd());
     int count = Math.min(samples, raw);
     double[][] distance = new double[BodyPart.values().length][count];
@@ -90,7 +90,7 @@ public final class Distance {
   }
 
   /** Mean way from the root of a to that of b, metres. */
-  private static double[] shift(Motion a, Timing ta, Motion b, Timing tb, int samples, int raw) {
+  private static double[] shift(Motion a, TimeMap ta, Motion b, TimeMap tb, int samples, int raw) {
     int both = 0;
     double[] shift = new double[3];
     WorldPose pa = new WorldPose(a.clip().skeleton());

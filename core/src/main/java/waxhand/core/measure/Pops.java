@@ -2,8 +2,8 @@ package waxhand.core.measure;
 
 import waxhand.core.limbs.Limb;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /** How hard knees and elbows snap. */
 public final class Pops {

@@ -4,8 +4,8 @@ import java.util.Optional;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.PartPoint;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /**
  * How a part moves along the ground while it rests, seen in a few steps in which jitter is averaged

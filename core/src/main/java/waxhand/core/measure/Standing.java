@@ -8,8 +8,8 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.PartPoint;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /**
  * How still parts are while they should rest on a floor at height 0.

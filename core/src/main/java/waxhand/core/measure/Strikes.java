@@ -2,8 +2,8 @@ package waxhand.core.measure;
 
 import java.util.Arrays;
 import waxhand.core.body.Sole;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 import waxhand.core.signal.Butterworth;
 
 /**

@@ -126,6 +126,9 @@ public final class Clip {
 
   /** The same samples on another skeleton with as many joints. */
   public Clip withSkeleton(Skeleton other) {
+    if (other == skeleton) {
+      return this;
+    }
     if (other.size() != skeleton.size()) {
       throw new IllegalArgumentException(other.size() + " joints for " + skeleton.size());
     }
@@ -146,23 +149,32 @@ public final class Clip {
 
   /**
    * This clip with the frames of {@code run} taken from {@code other}, which has as many joints and
-   * frames. The result stands on {@code other}'s skeleton.
+   * frames. The result stands on {@code other}'s skeleton. A joint that has travel in one of them
+   * only stands at its offset in the other's frames; where the other has none, and nothing but the
+   * offset is left, it has none.
    */
   public Clip with(Frames run, Clip other) {
     if (run.count() == frames) {
       return other;
     }
+    if (run.isEmpty()) {
+      return withSkeleton(other.skeleton);
+    }
     Track[] r = rotations.clone();
     Track[] t = travels.clone();
     for (int j = 0; j < r.length; j++) {
       r[j] = r[j].with(run, other.rotations[j]);
-      if (t[j] != null && other.travels[j] != null) {
-        t[j] = t[j].with(run, other.travels[j]);
-      } else {
-        t[j] = other.travels[j];
+      if (t[j] != null || other.travels[j] != null) {
+        t[j] = places(j).with(run, other.places(j));
+        t[j] = other.travels[j] == null && stays(t[j], other.skeleton, j) ? null : t[j];
       }
     }
     return new Clip(other.skeleton, rateHz, frames, r, t);
+  }
+
+  private static boolean stays(Track travel, Skeleton skeleton, int joint) {
+    return travel.isConstant(
+        skeleton.offset(joint, 0), skeleton.offset(joint, 1), skeleton.offset(joint, 2));
   }
 
   /** Bytes of samples that {@code other} does not share; all of them where it is null. */

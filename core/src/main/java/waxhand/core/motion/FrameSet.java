@@ -2,6 +2,7 @@ package waxhand.core.motion;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.UnaryOperator;
 
 /** Disjoint runs of frames in rising order. Immutable; every operation is linear in the runs. */
 public final class FrameSet {
@@ -50,19 +51,40 @@ public final class FrameSet {
     if (other.isEmpty()) {
       return this;
     }
-    List<Frames> all = new ArrayList<>(runs);
-    all.addAll(other.runs);
-    all.sort((a, b) -> Integer.compare(a.from(), b.from()));
-    List<Frames> merged = new ArrayList<>();
-    for (Frames next : all) {
-      int last = merged.size() - 1;
-      if (last >= 0 && next.from() <= merged.get(last).to()) {
-        merged.set(last, merged.get(last).cover(next));
-      } else {
-        merged.add(next);
-      }
+    List<Frames> merged = new ArrayList<>(runs.size() + other.runs.size());
+    int mine = 0;
+    int its = 0;
+    while (mine < runs.size() || its < other.runs.size()) {
+      boolean first =
+          its == other.runs.size()
+              || mine < runs.size() && runs.get(mine).from() <= other.runs.get(its).from();
+      append(merged, first ? runs.get(mine++) : other.runs.get(its++));
     }
     return new FrameSet(List.copyOf(merged));
+  }
+
+  /**
+   * Adds a run that begins no earlier than the last, joined to it where they meet. Modified: to.
+   */
+  private static void append(List<Frames> to, Frames run) {
+    int last = to.size() - 1;
+    if (run.isEmpty()) {
+      return;
+    }
+    if (last >= 0 && run.from() <= to.get(last).to()) {
+      to.set(last, to.get(last).cover(run));
+    } else {
+      to.add(run);
+    }
+  }
+
+  /** Every run changed, the order of their beginnings staying. */
+  private FrameSet changed(UnaryOperator<Frames> change) {
+    List<Frames> changed = new ArrayList<>(runs.size());
+    for (Frames run : runs) {
+      append(changed, change.apply(run));
+    }
+    return new FrameSet(List.copyOf(changed));
   }
 
   public FrameSet within(Frames window) {
@@ -93,32 +115,23 @@ public final class FrameSet {
     return new FrameSet(List.copyOf(kept));
   }
 
-  /** Where what is left comes to lie once runs are cut out, which are disjoint and in order. */
-  public FrameSet without(List<Frames> cuts) {
-    FrameSet left = NONE;
-    for (Frames run : runs) {
-      left = left.union(of(run.without(cuts)));
-    }
-    return left;
+  /** Where it comes to lie after a change of time. */
+  public FrameSet through(TimeMap map) {
+    return changed(map::local);
   }
 
   /** Every run grown at both ends and clipped to {@code limits}. */
   public FrameSet grown(int by, Frames limits) {
-    FrameSet result = NONE;
-    for (Frames run : runs) {
-      result = result.union(of(run.grown(by).within(limits)));
-    }
-    return result;
+    return changed(run -> run.grown(by).within(limits));
   }
 
   /** Every run grown outwards to multiples of {@code size} and clipped to {@code limits}. */
   public FrameSet rounded(int size, Frames limits) {
-    FrameSet result = NONE;
-    for (Frames run : runs) {
-      int to = (run.to() + size - 1) / size * size;
-      result = result.union(of(new Frames(run.from() / size * size, to).within(limits)));
-    }
-    return result;
+    return changed(
+        run -> {
+          int to = (run.to() + size - 1) / size * size;
+          return new Frames(run.from() / size * size, to).within(limits);
+        });
   }
 
   @Override

@@ -59,17 +59,6 @@ public record Frames(int from, int to) {
     return other.isEmpty() ? this : new Frames(Math.min(from, other.from), Math.max(to, other.to));
   }
 
-  /** Where what is left of this comes to lie once other runs are cut out, disjoint and in order. */
-  public Frames without(List<Frames> cuts) {
-    int start = from;
-    int end = to;
-    for (Frames cut : cuts) {
-      start -= new Frames(0, from).within(cut).count();
-      end -= new Frames(0, to).within(cut).count();
-    }
-    return start < end ? new Frames(start, end) : NONE;
-  }
-
   /** Grown by {@code by} frames at both ends, without overflow; the start may become negative. */
   public Frames grown(int by) {
     if (isEmpty()) {

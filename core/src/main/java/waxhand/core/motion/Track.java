@@ -196,6 +196,18 @@ public final class Track {
     return true;
   }
 
+  /** Whether every frame holds just these numbers. */
+  public boolean isConstant(double... values) {
+    for (double[] chunk : chunks) {
+      for (int i = 0; i < chunk.length; i++) {
+        if (chunk[i] != values[i % width]) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
   /** Bytes of the chunks that {@code other} does not share. */
   public long bytesBeyond(Track other) {
     long bytes = 0;

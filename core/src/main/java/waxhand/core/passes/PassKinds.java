@@ -2,6 +2,18 @@ package waxhand.core.passes;
 
 import java.util.List;
 import java.util.Optional;
+import waxhand.core.chain.PassKind;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.limbs.TetherPass;
+import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.signal.DespikePass;
+import waxhand.core.passes.signal.GapFillPass;
+import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.passes.time.SplicePass;
+import waxhand.core.passes.time.TrimPass;
 
 /** The list of all kinds of pass. A new kind is one line here. */
 public final class PassKinds {

@@ -7,7 +7,7 @@ import waxhand.core.body.Sole;
 import waxhand.core.contact.Ground;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Motion;
 import waxhand.core.signal.PathFitter;
 
 /**

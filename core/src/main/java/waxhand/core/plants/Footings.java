@@ -10,7 +10,8 @@ import waxhand.core.body.Sole;
 import waxhand.core.contact.Ground;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Filled;
+import waxhand.core.scene.Motion;
 
 /** Groups the plants of a foot into footings and finds their spots from the stillest frames. */
 public final class Footings {
@@ -138,7 +139,7 @@ public final class Footings {
     FootPose pose = new FootPose(motion.clip(), sole, carry);
     List<Plant> plants = bare.plants();
     int anchor = bare.anchor();
-    FrameSet filled = motion.filled().of(motion.clip().skeleton(), sole.foot());
+    FrameSet filled = Filled.of(motion).of(motion.clip().skeleton(), sole.foot());
     double[] spot = spot(pose, plants, anchor, bare.frames(), filled);
     Plant.Move move = move(plants, anchor);
     double x = grain(spot[0] + move.x());

@@ -9,9 +9,9 @@ import waxhand.core.contact.PartPoint;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /** Finds the spots of hands and knees that rest, and what brings them there. */
 public final class SpotHolds {

@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Span;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
 
 /**
  * Everything an artist would lose if it were not saved.
@@ -58,7 +58,7 @@ public record Project(String name, List<Take> takes) {
    * place of a plate of the same id and kind, else at the end of the chain.
    */
   public Project shared(String takeId, Plate plate) {
-    Plate copy = plate.withPass(plate.pass().shared()).withSpan(Span.ALL);
+    Plate copy = plate.withPass(plate.pass().kind().shared(plate.pass())).withSpan(Span.ALL);
     List<Take> changed = new ArrayList<>();
     for (Take take : takes) {
       changed.add(take.id().equals(takeId) ? take : take.withChain(shared(take.chain(), copy)));

@@ -7,7 +7,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Motion;
 
 /**
  * A take as it came: the file's bytes and what was read from them. Never changed.

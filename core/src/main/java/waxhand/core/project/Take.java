@@ -3,8 +3,8 @@ package waxhand.core.project;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
+import waxhand.core.chain.Chain;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.Chain;
 
 /**
  * A take on the shelf.

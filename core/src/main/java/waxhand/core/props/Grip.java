@@ -4,8 +4,8 @@ import java.util.List;
 import waxhand.core.body.Role;
 import waxhand.core.maths.Poses;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /**
  * The hands of a body and where a thing goes with them: it stays where it is until a hand takes it,

@@ -1,9 +1,9 @@
 package waxhand.core.props;
 
 import java.util.Arrays;
-import java.util.List;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.TimeMap;
 
 /** Where a thing is in every frame: place, metres, and rotation. Immutable. */
 public final class PropPath {
@@ -51,17 +51,35 @@ public final class PropPath {
     return true;
   }
 
-  /** The path without some runs of frames. */
-  public PropPath without(List<Frames> cuts) {
-    double[] left = new double[poses.length];
-    int count = 0;
-    for (int f = 0; f < frames(); f++) {
-      int frame = f;
-      if (cuts.stream().noneMatch(c -> c.contains(frame))) {
-        System.arraycopy(poses, WIDTH * f, left, WIDTH * count++, WIDTH);
+  /** This path with a run of frames as they are in {@code other}, which is as long. */
+  public PropPath patched(Frames run, PropPath other) {
+    if (other == this || run.isEmpty() || other.frames() != frames()) {
+      return other;
+    }
+    double[] merged = poses.clone();
+    int from = WIDTH * run.from();
+    int to = WIDTH * Math.min(run.to(), frames());
+    System.arraycopy(other.poses, from, merged, from, to - from);
+    return Arrays.equals(merged, poses) ? this : new PropPath(merged);
+  }
+
+  /** The path after a change of time; between two frames it goes straight. */
+  public PropPath through(TimeMap map) {
+    double[] now = new double[WIDTH * map.frames()];
+    double[] next = new double[WIDTH];
+    for (int f = 0; f < map.frames(); f++) {
+      double at = map.rawAt(f);
+      int before = (int) at;
+      read(before, now, WIDTH * f);
+      if (at > before) {
+        read(before + 1, next, 0);
+        for (int i = 0; i < 3; i++) {
+          now[WIDTH * f + i] += (at - before) * (next[i] - now[WIDTH * f + i]);
+        }
+        Quats.slerp(now, WIDTH * f + 3, next, 3, at - before, now, WIDTH * f + 3);
       }
     }
-    return new PropPath(Arrays.copyOf(left, WIDTH * count));
+    return new PropPath(now);
   }
 
   /** Moved as a world that is sunk, scaled about the origin, turned and moved. */

@@ -1,7 +1,7 @@
 package waxhand.core.survey;
 
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.DespikePass;
+import waxhand.core.passes.signal.DespikePass;
 import waxhand.core.signal.Running;
 import waxhand.core.signal.WildFrames;
 

@@ -7,24 +7,24 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Scope;
+import waxhand.core.chain.Span;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactFinder;
 import waxhand.core.contact.ContactSettings;
 import waxhand.core.contact.Ground;
 import waxhand.core.gaps.StillStretches;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.DespikePass;
-import waxhand.core.passes.GapFillPass;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Pass;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Scope;
-import waxhand.core.passes.ShiftPass;
-import waxhand.core.passes.SmoothPass;
-import waxhand.core.passes.Span;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.signal.DespikePass;
+import waxhand.core.passes.signal.GapFillPass;
+import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.scene.Motion;
 
 /**
  * The passes that mend findings, with their settings, spans and parts filled in. Used by one thread

@@ -12,8 +12,8 @@ import java.util.Set;
 import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
+import waxhand.core.scene.Motion;
 
 /**
  * Makes findings of marks: joins those of one part, leaves out what only follows from another

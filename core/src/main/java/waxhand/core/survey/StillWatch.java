@@ -4,7 +4,7 @@ import java.util.List;
 import waxhand.core.gaps.Gap;
 import waxhand.core.gaps.StillStretches;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Motion;
 
 /** Freezes and missing stretches of the body and of limbs. */
 final class StillWatch implements Watch {

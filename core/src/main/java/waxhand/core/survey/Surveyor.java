@@ -8,14 +8,16 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.Floor;
 import waxhand.core.contact.Ground;
+import waxhand.core.contact.KnownContacts;
 import waxhand.core.gaps.StillStretches;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
-import waxhand.core.passes.Floor;
-import waxhand.core.passes.Work;
+import waxhand.core.scene.Filled;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /**
  * Surveys a motion block by block, on all processors, and keeps the marks of each block. Asked
@@ -100,8 +102,8 @@ public final class Surveyor {
   }
 
   private static boolean shares(Motion now, Motion before, Frames run) {
-    if (!now.contacts().within(run).equals(before.contacts().within(run))
-        || !now.filled().within(run).equals(before.filled().within(run))) {
+    if (!KnownContacts.of(now).within(run).equals(KnownContacts.of(before).within(run))
+        || !Filled.of(now).within(run).equals(Filled.of(before).within(run))) {
       return false;
     }
     Clip a = now.clip();

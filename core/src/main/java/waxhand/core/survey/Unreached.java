@@ -3,12 +3,13 @@ package waxhand.core.survey;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Shortfall;
 import waxhand.core.evaluate.Evaluator.Stages;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Pass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Shortfall;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.scene.Motion;
 
 /**
  * What passes hold or drive somewhere and could not bring there. A motion alone does not tell, so
@@ -22,12 +23,12 @@ public final class Unreached {
     List<Finding> findings = new ArrayList<>();
     int frames = stages.motions().get(0).clip().frames();
     for (int k = 0; k < stages.chain().size(); k++) {
-      Pass pass = stages.passes().get(k);
-      Timing timing = stages.chain().timing(frames, k);
+      Optional<Prepared> prepared = stages.prepared().get(k);
+      TimeMap timing = stages.chain().timing(frames, k);
       Plate plate = stages.chain().placed(k, timing);
-      if (plate.acts() && plate.weight() == 1 && pass.isSettled()) {
+      if (plate.acts() && plate.weight() == 1 && prepared.isPresent()) {
         Motion out = stages.motions().get(k + 1);
-        for (Shortfall s : pass.shortfalls(stages.motions().get(k), out, plate.place())) {
+        for (Shortfall s : prepared.get().shortfalls(stages.motions().get(k), out)) {
           findings.add(finding(s, plate, out, timing));
         }
       }
@@ -35,7 +36,7 @@ public final class Unreached {
     return findings;
   }
 
-  private static Finding finding(Shortfall s, Plate plate, Motion motion, Timing timing) {
+  private static Finding finding(Shortfall s, Plate plate, Motion motion, TimeMap timing) {
     FindingKind kind = FindingKind.SHORT;
     String part = motion.body().words(s.joint());
     return new Finding(

@@ -5,10 +5,10 @@ import waxhand.core.contact.Ground;
 import waxhand.core.contact.KnownContacts;
 import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Filled;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Filled;
+import waxhand.core.scene.Motion;
 
 /**
  * A block of frames with as much of its neighbours as any watch can feel, unpacked into arrays.
@@ -37,8 +37,8 @@ final class Window {
     this.clip = motion.clip();
     this.body = motion.body();
     this.ground = ground;
-    this.contacts = motion.contacts();
-    this.filled = motion.filled();
+    this.contacts = KnownContacts.of(motion);
+    this.filled = Filled.of(motion);
     int joints = clip.skeleton().size();
     pose = new WorldPose(clip.skeleton());
     rotations = new double[joints][4 * most];

@@ -14,11 +14,11 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import waxhand.core.Samples;
 import waxhand.core.body.Body;
-import waxhand.core.motion.Filled;
 import waxhand.core.motion.Frames;
 import waxhand.core.props.Prop;
 import waxhand.core.props.PropPath;
 import waxhand.core.props.Shape;
+import waxhand.core.scene.Filled;
 
 /** The search on courses that are made up, so that every end of every contact is known. */
 class ContactSearchTest {

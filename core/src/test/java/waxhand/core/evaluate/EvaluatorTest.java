@@ -11,15 +11,15 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.SmoothPass;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.Work;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 class EvaluatorTest {
   private static final int FRAMES = 20_000;
@@ -160,9 +160,9 @@ class EvaluatorTest {
   void foundValuesFollowTheirInput() {
     Chain chain = Chain.of(level("a", 0.2), Plate.of("b", LevelPass.KIND.defaults()));
     Evaluator evaluator = new Evaluator(RAW);
-    LevelPass first = (LevelPass) evaluator.evaluate(chain, Work.UNWATCHED).passes().get(1);
+    LevelPass first = (LevelPass) evaluator.evaluate(chain, Work.UNWATCHED).pass(1);
     Chain lower = chain.changed("a", p -> level("a", 0.3));
-    LevelPass second = (LevelPass) evaluator.evaluate(lower, Work.UNWATCHED).passes().get(1);
+    LevelPass second = (LevelPass) evaluator.evaluate(lower, Work.UNWATCHED).pass(1);
     assertThat(first.floorM().getAsDouble() - second.floorM().getAsDouble())
         .isBetween(0.0999, 0.1001);
   }

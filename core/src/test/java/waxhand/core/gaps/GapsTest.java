@@ -12,8 +12,8 @@ import waxhand.core.Samples;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
+import waxhand.core.scene.Motion;
 
 class GapsTest {
   /** A body whose every joint turns with a period of 1.5 s, and a little noise. */

@@ -16,10 +16,10 @@ import waxhand.core.body.Side;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /** Limbs brought to goals and the body that gives way, in numbers. */
 class ReposerTest {

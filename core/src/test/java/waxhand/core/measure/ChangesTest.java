@@ -9,16 +9,16 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.BodyPart;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Plate;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.Track;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.ShiftPass;
-import waxhand.core.passes.Timing;
-import waxhand.core.passes.Work;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /**
  * Measures between two stages: where they differ, how far apart parts are, what is left of strikes.
@@ -48,10 +48,7 @@ class ChangesTest {
 
   @Test
   void distanceByPartLeavesAShiftOfAllOutAndPointsAtThePart() {
-    Plate up =
-        Plate.of(
-            "u",
-            new ShiftPass(ShiftPass.KIND.defaults().turn(), new ShiftPass.Move(0, 0.08, 0), 0));
+    Plate up = Plate.of("u", ShiftPass.lift(0.08));
     Motion higher = up.apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED);
     for (double[] part : Distance.byPart(RAW, higher, 90)) {
       assertThat(java.util.Arrays.stream(part).max().orElse(0)).isLessThan(1e-9);
@@ -68,7 +65,7 @@ class ChangesTest {
   @Test
   void distanceBehindACutComparesTheSameRawFrames() {
     Frames cut = new Frames(300, 400);
-    Timing left = new Timing(Timing.all(900).kept().minus(cut));
+    TimeMap left = TimeMap.without(900, List.of(cut));
     List<Track> rotations = new ArrayList<>();
     List<Track> travels = new ArrayList<>();
     for (int j = 0; j < RAW.clip().skeleton().size(); j++) {
@@ -76,7 +73,7 @@ class ChangesTest {
       travels.add(RAW.clip().hasTravel(j) ? joined(RAW.clip().travel(j), cut) : null);
     }
     Motion shorter = RAW.with(new Clip(RAW.clip().skeleton(), 120, rotations, travels));
-    double[][] apart = Distance.byPart(RAW, Timing.all(900), shorter, left, 900);
+    double[][] apart = Distance.byPart(RAW, TimeMap.all(900), shorter, left, 900);
     for (double[] part : apart) {
       assertThat(java.util.Arrays.stream(part).max().orElse(0)).isLessThan(1e-9);
     }
@@ -109,7 +106,7 @@ class ChangesTest {
     assertThat(Strikes.kept(stamping, stamping)).isCloseTo(1, within(1e-9));
     double before = 1.01;
     for (double hz : new double[] {20, 6, 3}) {
-      Plate smooth = Plate.of("s", waxhand.core.passes.SmoothPass.lowPass(hz, 2));
+      Plate smooth = Plate.of("s", waxhand.core.passes.signal.SmoothPass.lowPass(hz, 2));
       Motion out = smooth.apply(stamping, stamping.clip().allFrames(), Work.UNWATCHED);
       double kept = Strikes.kept(stamping, out);
       assertThat(kept).isBetween(0.05, before);

@@ -8,13 +8,13 @@ import java.util.List;
 import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.chain.Plate;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Work;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 class ComparisonTest {
   private final Motion a = Samples.swaying(300, 120, 0.01, 1);

@@ -6,12 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.SmoothPass;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.Work;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 class DistanceTest {
   private static final Motion IN = Samples.swaying(1000, 100, 0.02, 31);

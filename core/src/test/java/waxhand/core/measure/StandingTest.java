@@ -11,9 +11,9 @@ import waxhand.core.contact.ContactPart;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 class StandingTest {
   private static final int FRAMES = 200;

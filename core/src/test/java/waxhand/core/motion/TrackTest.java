@@ -8,6 +8,7 @@ import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.scene.Motion;
 
 class TrackTest {
   private static Track ramp(int frames) {

@@ -3,14 +3,26 @@ package waxhand.core.passes;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
+import waxhand.core.chain.Triple;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.signal.DespikePass;
+import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.passes.time.SplicePass;
+import waxhand.core.passes.time.TrimPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** Passes that change time: what they cut, how they join, and that everything after moves along. */
 class CuttingTest {
@@ -26,7 +38,7 @@ class CuttingTest {
 
   @Test
   void timingKnowsWhereFramesWent() {
-    Timing timing = Timing.all(100).without(new Frames(20, 30)).without(new Frames(50, 55));
+    TimeMap timing = TimeMap.without(100, List.of(new Frames(20, 30), new Frames(60, 65)));
     assertThat(timing.frames()).isEqualTo(85);
     assertThat(timing.local(19)).isEqualTo(19);
     assertThat(timing.local(25)).isEqualTo(20);
@@ -123,8 +135,7 @@ class CuttingTest {
     Random random = new Random(11);
     Motion faulty = Samples.faulty(RAW);
     Evaluator evaluator = new Evaluator(faulty);
-    Plate shift =
-        Plate.of("h", new ShiftPass(new ShiftPass.Turn(0.1, 0, 0), ShiftPass.Move.NONE, 0));
+    Plate shift = Plate.of("h", new ShiftPass(new Triple(0.1, 0, 0), Triple.ZERO, 0));
     Chain chain =
         Chain.of(
             Plate.of("d", DespikePass.KIND.defaults()),

@@ -14,12 +14,27 @@ import org.junit.jupiter.params.provider.EnumSource;
 import waxhand.core.Samples;
 import waxhand.core.body.JointRange;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Scope;
+import waxhand.core.chain.Shortfall;
+import waxhand.core.chain.Span;
+import waxhand.core.chain.Triple;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.limbs.GoalPart;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.limbs.TetherPass;
+import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.time.TrimPass;
 import waxhand.core.props.Hold;
 import waxhand.core.props.Holder;
 import waxhand.core.props.Prop;
+import waxhand.core.props.Props;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** Limb goals, tethers and props. */
 class GoalsTest {
@@ -107,7 +122,7 @@ class GoalsTest {
         Vector3d hips = place(out, Role.HIPS, f).sub(place(BODY, Role.HIPS, f));
         assertThat(hips.length()).as(part.words()).isLessThan(1.8);
       }
-      List<Shortfall> off = goal(part, 1, 1, 1).shortfalls(BODY, out, Place.ALL);
+      List<Shortfall> off = goal(part, 1, 1, 1).prepared(BODY, Place.ALL).shortfalls(BODY, out);
       boolean told = !part.words().endsWith("knee") && !part.words().endsWith("elbow");
       assertThat(off.isEmpty()).as("what " + part.words() + " reaches").isEqualTo(!told);
       off.forEach(s -> assertThat(s.mm()).isBetween(15.0, 1900.0));
@@ -213,7 +228,7 @@ class GoalsTest {
 
   private static double[] pose(Motion motion, int frame) {
     double[] pose = new double[7];
-    motion.prop("crate").orElseThrow().path().read(frame, pose, 0);
+    motion.get(Props.KIND).named("crate").orElseThrow().path().read(frame, pose, 0);
     return pose;
   }
 
@@ -280,7 +295,8 @@ class GoalsTest {
       settings.put("placeX", 1.0);
       settings.put("placeZ", 2.0);
       settings.put("placeY", 0.5);
-      Prop prop = run(PropPass.KIND.of(settings), BODY).prop("crate").orElseThrow();
+      Prop prop =
+          run(PropPass.KIND.of(settings), BODY).get(Props.KIND).named("crate").orElseThrow();
       double height = prop.shape().size()[1];
       assertThat(prop.outside(0, 1, 0.5 + height + 0.2, 2)).as(form).isCloseTo(0.2, within(1e-9));
       assertThat(prop.outside(0, 1, 0.5 + height - 0.01, 2)).as(form).isNegative();
@@ -293,7 +309,8 @@ class GoalsTest {
     Motion with = run(crate(new Hold(Holder.LEFT_HAND, new Frames(20, 200))), BODY);
     Plate trim = Plate.of("t", new TrimPass()).withSpan(new Span(40, 120, 0, 0));
     Motion cut = trim.apply(with, with.clip().allFrames(), Work.UNWATCHED);
-    assertThat(cut.prop("crate").orElseThrow().path().frames()).isEqualTo(cut.clip().frames());
+    assertThat(cut.get(Props.KIND).named("crate").orElseThrow().path().frames())
+        .isEqualTo(cut.clip().frames());
     Motion level = run(LevelPass.KIND.of(Map.of("floorM", 0.1, "headingRad", 0.7)), with);
     double[] a = pose(with, 100);
     double[] b = pose(level, 100);

@@ -17,12 +17,30 @@ import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Axis;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Scope;
+import waxhand.core.chain.Setting;
+import waxhand.core.chain.Span;
+import waxhand.core.chain.Triple;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.limbs.TetherPass;
+import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.passes.time.SplicePass;
+import waxhand.core.passes.time.TrimPass;
 import waxhand.core.plants.Plant;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** What every kind of pass must keep to, and what the single kinds promise. */
 class PassContractTest {
@@ -43,8 +61,7 @@ class PassContractTest {
         switch (kind.id()) {
           case "level" ->
               new LevelPass(OptionalDouble.of(0.03), OptionalDouble.empty(), 0.4, 0.2, -0.1);
-          case "shift" ->
-              new ShiftPass(new ShiftPass.Turn(0.1, 0, 0.2), new ShiftPass.Move(0.1, 0, 0), 0.05);
+          case "shift" -> new ShiftPass(new Triple(0.1, 0, 0.2), new Triple(0.1, 0, 0), 0.05);
           case "smooth" -> SmoothPass.lowPass(4, 2);
           case "plants" -> planted();
           case "tether" -> TetherPass.KIND.of(Map.of("target", "hips"));
@@ -203,7 +220,7 @@ class PassContractTest {
   @Test
   void levelFindsTheFloorScalesAndTurnsAboutTheOrigin() {
     Motion still = Samples.swaying(300, 120, 0, 1);
-    LevelPass settled = LevelPass.KIND.defaults().settled(still, Place.ALL);
+    LevelPass settled = (LevelPass) LevelPass.KIND.defaults().prepared(still, Place.ALL).pass();
     assertThat(settled.floorM()).isPresent();
     LevelPass big =
         new LevelPass(

@@ -10,11 +10,20 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Scope;
+import waxhand.core.chain.Span;
+import waxhand.core.chain.Triple;
 import waxhand.core.maths.Quats;
 import waxhand.core.measure.Comparison;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.signal.DespikePass;
+import waxhand.core.passes.signal.GapFillPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** Despike, Gap fill and Shift: what they change, how well, and that they change nothing else. */
 class RepairPassesTest {
@@ -52,7 +61,8 @@ class RepairPassesTest {
     DespikePass gross = DespikePass.KIND.of(Map.of("counts", "only gross ones"));
     assertThat(run(gross, faulty).clip().rotation(forearm))
         .isNotSameAs(faulty.clip().rotation(forearm));
-    assertThatThrownBy(() -> new DespikePass("all")).hasMessageContaining("all");
+    assertThatThrownBy(() -> DespikePass.KIND.of(java.util.Map.of("counts", "all")))
+        .hasMessageContaining("all");
   }
 
   @Test
@@ -144,15 +154,15 @@ class RepairPassesTest {
 
   @Test
   void shiftMovesInValueOrInTime() {
-    ShiftPass.Turn turn = new ShiftPass.Turn(0, 0.2, 0);
-    ShiftPass.Move move = new ShiftPass.Move(0, 0.05, 0);
+    Triple turn = new Triple(0, 0.2, 0);
+    Triple move = new Triple(0, 0.05, 0);
     Motion out = run(new ShiftPass(turn, move, 0), TRUTH);
     for (int f = 0; f < 1200; f += 100) {
       assertThat(angle(out, TRUTH, 7, f)).isCloseTo(0.2, within(1e-9));
       assertThat(out.clip().travel(0).at(f, 1))
           .isCloseTo(TRUTH.clip().travel(0).at(f, 1) + 0.05, within(1e-12));
     }
-    Motion later = run(new ShiftPass(ShiftPass.Turn.NONE, ShiftPass.Move.NONE, 0.25), TRUTH);
+    Motion later = run(new ShiftPass(Triple.ZERO, Triple.ZERO, 0.25), TRUTH);
     for (int f = 30; f < 1200; f += 90) {
       double[] is = new double[4];
       double[] was = new double[4];

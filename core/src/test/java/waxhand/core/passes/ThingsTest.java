@@ -10,17 +10,24 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.JointRange;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Shortfall;
+import waxhand.core.contact.Floor;
 import waxhand.core.contact.FloorPlane;
 import waxhand.core.contact.Ground;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.props.Hold;
 import waxhand.core.props.Holder;
 import waxhand.core.props.Prop;
 import waxhand.core.props.PropPath;
+import waxhand.core.props.Props;
 import waxhand.core.props.Shape;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** Things as ground, and where they begin and end; how far joints turn. */
 class ThingsTest {
@@ -32,7 +39,7 @@ class ThingsTest {
 
   private static double[] pose(Motion motion, int frame) {
     double[] pose = new double[7];
-    motion.prop("crate").orElseThrow().path().read(frame, pose, 0);
+    motion.get(Props.KIND).named("crate").orElseThrow().path().read(frame, pose, 0);
     return pose;
   }
 

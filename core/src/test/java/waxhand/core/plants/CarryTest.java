@@ -9,19 +9,20 @@ import java.util.Map;
 import java.util.function.DoubleUnaryOperator;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.Place;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.Work;
+import waxhand.core.passes.ground.Planted;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /**
  * A body that stands and is captured as if it drifted: the drift is taken out of the whole body.
@@ -54,8 +55,8 @@ class CarryTest {
     return Motion.of(new Clip(skeleton, RATE, rotations, travels));
   }
 
-  private static PlantsPass.Found found(Motion in, PlantsPass pass, Place place) {
-    return pass.settled(in, place).found().orElseThrow();
+  private static Planted found(Motion in, PlantsPass pass, Place place) {
+    return (Planted) pass.prepared(in, place);
   }
 
   private static final DoubleUnaryOperator DRIFT = t -> 0.03 * Math.sin(0.9 * t);

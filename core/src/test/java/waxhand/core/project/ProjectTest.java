@@ -7,11 +7,11 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.SmoothPass;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.signal.SmoothPass;
 
 class ProjectTest {
   private static RawTake raw(int frames) {

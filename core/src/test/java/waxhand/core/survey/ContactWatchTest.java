@@ -5,19 +5,20 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Triple;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.KnownContacts;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.PropPass;
-import waxhand.core.passes.Triple;
-import waxhand.core.passes.Work;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.props.PropPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** What touches, as far as passes and things tell. */
 class ContactWatchTest {
@@ -54,10 +55,10 @@ class ContactWatchTest {
     PlantsPass plants = PlantsPass.KIND.of(Map.of("follow", 0.0));
     Motion planted = run(plants, motion);
     assertThat(survey(planted)).noneMatch(f -> f.kind() == FindingKind.SLIDE);
-    assertThat(planted.contacts().contacts()).isNotEmpty();
-    assertThat(planted.contacts().where().runs()).containsExactly(motion.clip().allFrames());
+    assertThat(KnownContacts.of(planted).contacts()).isNotEmpty();
+    assertThat(KnownContacts.of(planted).where().runs()).containsExactly(motion.clip().allFrames());
     List<Contact> left =
-        planted.contacts().contacts().stream()
+        KnownContacts.of(planted).contacts().stream()
             .filter(c -> c.part().name().startsWith("LEFT"))
             .toList();
     Motion without = run(plants.withKept(List.of(), left), motion);
@@ -97,7 +98,7 @@ class ContactWatchTest {
   void knownContactsFollowCutsAndGiveWayToLaterPasses() {
     Contact heel = new Contact(ContactPart.LEFT_HEEL, new Frames(10, 60));
     KnownContacts known = KnownContacts.NONE.with(new Frames(0, 100), List.of(heel));
-    assertThat(known.without(List.of(new Frames(20, 30), new Frames(50, 70))))
+    assertThat(known.through(TimeMap.without(100, List.of(new Frames(20, 30), new Frames(50, 70)))))
         .isEqualTo(
             new KnownContacts(
                 FrameSet.of(new Frames(0, 70)),
@@ -120,13 +121,13 @@ class ContactWatchTest {
             .evaluate(
                 Chain.of(
                     Plate.of("p", PlantsPass.KIND.defaults()),
-                    Plate.of("q", waxhand.core.passes.LevelPass.KIND.defaults())),
+                    Plate.of("q", waxhand.core.passes.ground.LevelPass.KIND.defaults())),
                 Work.UNWATCHED)
             .result();
-    assertThat(out.contacts().contacts()).isNotEmpty();
+    assertThat(KnownContacts.of(out).contacts()).isNotEmpty();
   }
 
-  private static Motion run(waxhand.core.passes.Pass pass, Motion in) {
+  private static Motion run(waxhand.core.chain.Pass pass, Motion in) {
     return Plate.of("p", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
   }
 }

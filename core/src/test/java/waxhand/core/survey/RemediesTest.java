@@ -7,15 +7,15 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Plate;
+import waxhand.core.contact.Floor;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
-import waxhand.core.passes.Floor;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.ShiftPass;
-import waxhand.core.passes.Work;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** What is offered for a finding, and where nothing is. */
 class RemediesTest {

@@ -7,9 +7,9 @@ import waxhand.core.Samples;
 import waxhand.core.body.Role;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /** A body that stands and breathes for six seconds, with one thing wrong. */
 final class Standing {

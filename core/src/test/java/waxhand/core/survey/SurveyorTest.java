@@ -9,15 +9,15 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.chain.Plate;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Work;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 class SurveyorTest {
   private static final Motion CALM = Samples.swaying(3000, 120, 0.004, 3);

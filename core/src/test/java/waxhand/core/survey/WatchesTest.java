@@ -11,17 +11,17 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import waxhand.core.Samples;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
+import waxhand.core.contact.Floor;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Track;
-import waxhand.core.passes.Floor;
-import waxhand.core.passes.GapFillPass;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.SmoothPass;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.Work;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.signal.GapFillPass;
+import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /** One fault at a time on a body that stands and breathes: found, of the right size, and alone. */
 class WatchesTest {

@@ -33,7 +33,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.PopupWindow;
 import javafx.stage.Window;
 import javafx.util.Duration;
-import waxhand.core.passes.PassKind;
+import waxhand.core.chain.PassKind;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.survey.Finding;
 import waxhand.desk.command.Commands;

@@ -13,7 +13,7 @@ import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
-import waxhand.core.passes.PropPass;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;

@@ -5,21 +5,22 @@ import java.util.Optional;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Scope;
+import waxhand.core.chain.Span;
+import waxhand.core.chain.Triple;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.GoalPart;
-import waxhand.core.passes.LimbGoalPass;
-import waxhand.core.passes.Pass;
-import waxhand.core.passes.PassKind;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.PropPass;
-import waxhand.core.passes.Scope;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.TetherPass;
-import waxhand.core.passes.Triple;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.limbs.GoalPart;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.limbs.TetherPass;
+import waxhand.core.passes.limbs.TieTarget;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.props.Hold;
 import waxhand.core.props.LoadedMesh;
 import waxhand.desk.session.Session;
@@ -144,7 +145,8 @@ final class NewPlates {
               int ease = (int) Math.max(1, Math.round(0.2 * session.rateHz()));
               Frames led = hold.frames().grown(ease).within(Frames.first(session.frames()));
               return plate
-                  .withPass(tether.withTarget(prop.name()).withHolder(hold.by()))
+                  .withPass(
+                      tether.withTarget(new TieTarget.OfProp(prop.name())).withHolder(hold.by()))
                   .withSpan(new Span(led.from(), led.to(), ease, ease))
                   .withName("Tether: " + prop.name());
             });

@@ -13,20 +13,21 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Plate;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.Place;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.passes.ground.Planted;
+import waxhand.core.passes.ground.PlantsPass;
 import waxhand.core.plants.Carry;
 import waxhand.core.plants.FootPlan;
 import waxhand.core.plants.Footing;
 import waxhand.core.plants.Plant;
 import waxhand.core.plants.SpotHold;
+import waxhand.core.scene.Motion;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
@@ -50,20 +51,20 @@ public final class Contacts {
       List<Plant> plants,
       FootPlan plan,
       List<SpotHold> spots,
-      Timing timing) {
+      TimeMap timing) {
     static final State NONE =
         new State(
             Optional.empty(),
             List.of(),
             new FootPlan(List.of(), Carry.NONE),
             List.of(),
-            Timing.all(1));
+            TimeMap.all(1));
   }
 
   private final Session session;
   private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.NONE);
   private final ObjectProperty<List<Plant>> selected = new SimpleObjectProperty<>(List.of());
-  private final WorkedOut<Motion, Optional<PlantsPass>> search = new WorkedOut<>(Optional.empty());
+  private final WorkedOut<Motion, Optional<Planted>> search = new WorkedOut<>(Optional.empty());
   private final WorkedOut<Slides.Key, Slides> sliding = new WorkedOut<>(Slides.NONE);
   private final ReadOnlyObjectWrapper<Slides> slides = new ReadOnlyObjectWrapper<>(Slides.NONE);
 
@@ -105,7 +106,7 @@ public final class Contacts {
   private void slide() {
     Slides.Key key =
         new Slides.Key(session.motionAt(session.flagBProperty().get()), state.get().plants());
-    Timing timing = session.timingAt(session.flagBProperty().get());
+    TimeMap timing = session.timingAt(session.flagBProperty().get());
     slides.set(sliding.of(key, () -> Slides.of(key, timing), this::slide));
   }
 
@@ -160,9 +161,8 @@ public final class Contacts {
 
   private State ofPass(Stages stages, int index) {
     Plate plate = stages.chain().plates().get(index);
-    Timing timing = stages.chain().timing(session.frames(), index);
-    Optional<PlantsPass.Found> found =
-        stages.passes().get(index) instanceof PlantsPass p ? p.found() : Optional.empty();
+    TimeMap timing = stages.chain().timing(session.frames(), index);
+    Optional<Planted> found = stages.prepared().get(index).map(Planted.class::cast);
     if (found.isEmpty()) {
       // muted: what was done by hand is still to be seen
       List<Plant> kept = ((PlantsPass) plate.pass()).kept();
@@ -171,7 +171,7 @@ public final class Contacts {
     return state(Optional.of(plate.id()), found.get(), timing);
   }
 
-  private static State state(Optional<String> id, PlantsPass.Found found, Timing timing) {
+  private static State state(Optional<String> id, Planted found, TimeMap timing) {
     List<Plant> plants =
         timing.isPlain()
             ? found.plants()
@@ -179,7 +179,7 @@ public final class Contacts {
     return new State(id, plants, found.plan(), found.spots(), timing);
   }
 
-  private static Plant raw(Plant p, Timing timing) {
+  private static Plant raw(Plant p, TimeMap timing) {
     return new Plant(
         p.part(),
         timing.raw(p.frames()),
@@ -201,13 +201,10 @@ public final class Contacts {
       return state.get();
     }
     Motion result = stages.result();
-    Optional<PlantsPass> found =
-        search.of(result, () -> Optional.of(inPlace().settled(result, Place.ALL)), this::refresh);
+    Optional<Planted> found =
+        search.of(result, () -> Optional.of(inPlace().prepared(result, Place.ALL)), this::refresh);
     return search.knows(result)
-        ? state(
-            Optional.empty(),
-            found.orElseThrow().found().orElseThrow(),
-            session.timingAt(Flag.RESULT))
+        ? state(Optional.empty(), found.orElseThrow(), session.timingAt(Flag.RESULT))
         : state.get();
   }
 
@@ -355,7 +352,7 @@ public final class Contacts {
   }
 
   private List<Plant> asTheyStand(List<Plant> found) {
-    Timing timing = state.get().timing();
+    TimeMap timing = state.get().timing();
     return state.get().plants().stream()
         .filter(
             p ->

@@ -8,9 +8,9 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.measure.Slide;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.plants.Plant;
+import waxhand.core.scene.Motion;
 
 /** How parts slide during their contacts, in a motion. */
 public final class Slides {
@@ -39,7 +39,7 @@ public final class Slides {
     this.slides = slides;
   }
 
-  static Slides of(Key key, Timing timing) {
+  static Slides of(Key key, TimeMap timing) {
     Map<Where, Slide> slides = new HashMap<>();
     key.motion()
         .ifPresent(

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import waxhand.core.body.BodyPart;
 import waxhand.core.body.Side;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.scene.Motion;
 
 /**
  * The curves of some parts at flags A and B.
@@ -40,7 +40,7 @@ record CurveSet(Quantity quantity, List<Row> rows) {
   }
 
   /** Values by raw frame; what was cut out is bridged by the value that follows it. */
-  private static double[][] inRawTime(double[][] curves, Timing timing, int frames) {
+  private static double[][] inRawTime(double[][] curves, TimeMap timing, int frames) {
     if (timing.frames() == frames) {
       return curves;
     }
@@ -58,9 +58,9 @@ record CurveSet(Quantity quantity, List<Row> rows) {
   static CurveSet of(
       Quantity quantity,
       Motion a,
-      Timing ta,
+      TimeMap ta,
       Motion b,
-      Timing tb,
+      TimeMap tb,
       int frames,
       List<Integer> joints) {
     List<Row> rows = new ArrayList<>();

@@ -18,8 +18,8 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.text.Font;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.scene.Motion;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
@@ -203,8 +203,8 @@ public final class CurvesPane extends TimeArea {
     if (joints.isEmpty()) {
       joints.add(0);
     }
-    Timing ta = session.timingAt(session.flagAProperty().get());
-    Timing tb = session.timingAt(session.flagBProperty().get());
+    TimeMap ta = session.timingAt(session.flagAProperty().get());
+    TimeMap tb = session.timingAt(session.flagBProperty().get());
     int frames = session.frames();
     Wanted wanted = new Wanted(a.get(), b.get(), List.copyOf(joints), quantity.get());
     set =

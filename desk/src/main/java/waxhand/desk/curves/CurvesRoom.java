@@ -13,13 +13,14 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Scope;
+import waxhand.core.chain.Span;
+import waxhand.core.chain.Triple;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Scope;
-import waxhand.core.passes.ShiftPass;
-import waxhand.core.passes.Span;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.scene.Motion;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 
@@ -173,9 +174,7 @@ public final class CurvesRoom extends VBox {
     double most = turns ? Math.PI : 5;
     by[axis] = Math.max(-most, Math.min(most, turns ? Math.toRadians(value) : value / 100));
     return turns
-        ? new ShiftPass(
-            new ShiftPass.Turn(by[0], by[1], by[2]), ShiftPass.KIND.defaults().move(), 0)
-        : new ShiftPass(
-            ShiftPass.KIND.defaults().turn(), new ShiftPass.Move(by[0], by[1], by[2]), 0);
+        ? new ShiftPass(new Triple(by[0], by[1], by[2]), ShiftPass.KIND.defaults().move(), 0)
+        : new ShiftPass(ShiftPass.KIND.defaults().turn(), new Triple(by[0], by[1], by[2]), 0);
   }
 }

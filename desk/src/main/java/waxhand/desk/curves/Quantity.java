@@ -2,8 +2,8 @@ package waxhand.desk.curves;
 
 import waxhand.core.maths.EulerAngles;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /** What a curve is of. */
 public enum Quantity {

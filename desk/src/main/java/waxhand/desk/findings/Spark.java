@@ -4,8 +4,8 @@ import java.util.Arrays;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.Finding;
 
 /** A few dozen values that let a finding be recognised at a glance. */

@@ -12,14 +12,14 @@ import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
 import waxhand.core.body.BodyPart;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.project.Dismissal;
 import waxhand.core.project.Take;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.FindingKind;
 import waxhand.core.survey.Remedies;
@@ -300,7 +300,7 @@ public final class Worklist {
     if (span.isAll()) {
       return plate;
     }
-    Timing timing = surveys.foundProperty().get().orElseThrow().timing();
+    TimeMap timing = surveys.foundProperty().get().orElseThrow().timing();
     Frames raw = timing.raw(new Frames(span.from(), span.to()));
     return plate.withSpan(new Span(raw.from(), raw.to(), span.easeIn(), span.easeOut()));
   }

@@ -8,7 +8,7 @@ import javafx.application.Platform;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import javafx.util.Duration;
-import waxhand.core.passes.Work;
+import waxhand.core.work.Work;
 
 /** Work under way: shown after 300 ms, each with its progress and a way to stop it. */
 public final class Jobs {

@@ -2,8 +2,8 @@ package waxhand.desk.panels;
 
 import java.util.Optional;
 import java.util.function.UnaryOperator;
-import waxhand.core.passes.Pass;
-import waxhand.core.passes.Plate;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.Plate;
 import waxhand.desk.session.Session;
 
 /** The plate the panel shows, as its editors see and change it. */
@@ -37,7 +37,7 @@ final class ChosenPlate {
     return session
         .stagesProperty()
         .get()
-        .flatMap(s -> s.chain().indexOf(id).stream().mapToObj(i -> s.passes().get(i)).findFirst());
+        .flatMap(s -> s.chain().indexOf(id).stream().mapToObj(i -> s.pass(i)).findFirst());
   }
 
   /** Makes an edit that is a step of its own for undo. */

@@ -7,7 +7,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import waxhand.core.passes.Plate;
+import waxhand.core.chain.Plate;
 
 /** A part of the panel that shows and changes something of the chosen plate. */
 interface Editor {

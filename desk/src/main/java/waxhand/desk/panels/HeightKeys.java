@@ -1,6 +1,5 @@
 package waxhand.desk.panels;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -13,10 +12,11 @@ import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import waxhand.core.motion.Motion;
+import waxhand.core.chain.Keys;
+import waxhand.core.chain.Keys.Key;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.LevelPass.Key;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.scene.Motion;
 import waxhand.desk.session.Session;
 
 /** Keys of a height that changes slowly: one a row, and a button that grounds the present frame. */
@@ -25,7 +25,7 @@ final class HeightKeys {
   private final VBox box;
   private Session session;
   private String plateId = "";
-  private List<Key> shown = List.of();
+  private List<Key<Double>> shown = List.of();
 
   HeightKeys() {
     Button here = new Button("Ground this frame");
@@ -43,10 +43,10 @@ final class HeightKeys {
 
   void show(Session shownSession, String id) {
     session = shownSession;
-    List<Key> keys =
+    List<Key<Double>> keys =
         session.chain().plates().stream()
             .filter(p -> p.id().equals(id) && p.pass() instanceof LevelPass)
-            .flatMap(p -> ((LevelPass) p.pass()).keys().stream())
+            .flatMap(p -> ((LevelPass) p.pass()).keys().all().stream())
             .toList();
     if (id.equals(plateId) && keys.equals(shown)) {
       return;
@@ -55,16 +55,16 @@ final class HeightKeys {
     shown = keys;
     rows.getChildren().clear();
     for (int n = 0; n < keys.size(); n++) {
-      rows.getChildren().add(row(n, keys.get(n)));
+      rows.getChildren().add(row(keys.get(n)));
     }
   }
 
-  private HBox row(int n, Key key) {
+  private HBox row(Key<Double> key) {
     Button go = new Button(String.valueOf(key.frame()));
     go.getStyleClass().add("wh-small");
     go.setTooltip(new Tooltip("Go to the key"));
     go.setOnAction(e -> session.seek(key.frame()));
-    TextField up = new TextField(String.format(Locale.ROOT, "%.1f", 1000 * key.upM()));
+    TextField up = new TextField(String.format(Locale.ROOT, "%.1f", 1000 * key.value()));
     up.setPrefColumnCount(6);
     up.setAccessibleText("lift at frame " + key.frame() + " in mm");
     Editor.whenTyped(
@@ -72,29 +72,17 @@ final class HeightKeys {
         () -> {
           try {
             double m = Double.parseDouble(up.getText().strip()) / 1000;
-            if (Math.abs(m) <= 5 && m != key.upM()) {
-              edit(
-                  "height key",
-                  keys -> {
-                    keys.set(n, new Key(key.frame(), m));
-                    return keys;
-                  });
+            if (Math.abs(m) <= 5 && m != key.value()) {
+              edit("height key", keys -> keys.plus(key.frame(), m));
             }
           } catch (NumberFormatException e) {
-            up.setText(String.format(Locale.ROOT, "%.1f", 1000 * key.upM()));
+            up.setText(String.format(Locale.ROOT, "%.1f", 1000 * key.value()));
           }
         });
     Button remove = new Button("×");
     remove.getStyleClass().add("wh-small");
     remove.setTooltip(new Tooltip("Remove the key"));
-    remove.setOnAction(
-        e ->
-            edit(
-                "remove height key",
-                keys -> {
-                  keys.remove(n);
-                  return keys;
-                }));
+    remove.setOnAction(e -> edit("remove height key", keys -> keys.without(key.frame())));
     HBox row = new HBox(6, new Label("frame"), go, up, new Label("mm"), remove);
     row.setAlignment(Pos.CENTER_LEFT);
     return row;
@@ -115,23 +103,17 @@ final class HeightKeys {
     double low = out.body().soles().stream().mapToDouble(s -> s.lowest(pose)).min().orElse(0);
     LevelPass level = (LevelPass) work.get().settled();
     double is = level.liftAt(frame);
-    edit(
-        "ground frame " + raw,
-        keys -> {
-          keys.removeIf(k -> k.frame() == raw);
-          keys.add(new Key(raw, is - low));
-          return keys;
-        });
+    edit("ground frame " + raw, keys -> keys.plus(raw, is - low));
   }
 
-  private void edit(String name, UnaryOperator<List<Key>> change) {
+  private void edit(String name, UnaryOperator<Keys<Double>> change) {
     session.editPlate(
         name,
         null,
         plateId,
         p -> {
           LevelPass level = (LevelPass) p.pass();
-          return p.withPass(level.withKeys(change.apply(new ArrayList<>(level.keys()))));
+          return p.withPass(level.withKeys(change.apply(level.keys())));
         });
   }
 }

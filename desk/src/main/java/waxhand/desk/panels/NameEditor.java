@@ -3,7 +3,7 @@ package waxhand.desk.panels;
 import javafx.scene.Node;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
-import waxhand.core.passes.Plate;
+import waxhand.core.chain.Plate;
 
 /** The plate's name, to be typed over. */
 final class NameEditor implements Editor {

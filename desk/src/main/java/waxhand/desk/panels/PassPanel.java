@@ -5,7 +5,7 @@ import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
-import waxhand.core.passes.Plate;
+import waxhand.core.chain.Plate;
 import waxhand.desk.command.Commands;
 import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Session;

@@ -5,17 +5,18 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Function;
 import javafx.scene.Node;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Prepared;
 import waxhand.core.evaluate.Evaluator.Stages;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.DespikePass;
-import waxhand.core.passes.GapFillPass;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Pass;
-import waxhand.core.passes.PassKind;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.PropPass;
-import waxhand.core.passes.SmoothPass;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.signal.DespikePass;
+import waxhand.core.passes.signal.GapFillPass;
+import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.scene.Motion;
 import waxhand.desk.command.Commands;
 import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Session;
@@ -50,8 +51,9 @@ interface PassPicture {
    * A plate with what went into it and came out, as last worked out.
    *
    * @param settled its pass with everything found filled in
+   * @param prepared what its pass found; empty where the plate does not act
    */
-  record Work(Plate plate, Pass settled, Motion in, Motion out) {}
+  record Work(Plate plate, Pass settled, Optional<Prepared> prepared, Motion in, Motion out) {}
 
   /** What has been worked out for a plate, if anything. */
   static Optional<Work> workOf(Session session, String plateId) {
@@ -65,7 +67,8 @@ interface PassPicture {
     return Optional.of(
         new Work(
             s.chain().plates().get(i),
-            s.passes().get(i),
+            s.pass(i),
+            s.prepared().get(i),
             s.motions().get(i),
             s.motions().get(i + 1)));
   }

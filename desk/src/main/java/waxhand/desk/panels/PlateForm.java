@@ -14,12 +14,12 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.PassKind;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Setting;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.passes.PassKinds;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Setting;
-import waxhand.core.passes.Timing;
 import waxhand.desk.command.Commands;
 
 /**
@@ -93,11 +93,11 @@ final class PlateForm extends VBox {
         .flatMap(
             w -> {
               int index = chain.indexOf(plate.id()).getAsInt();
-              Timing before = chain.timing(chosen.session().frames(), index);
+              TimeMap before = chain.timing(chosen.session().frames(), index);
               Plate placed = chain.placed(index, before);
               return placed.muted()
                   ? Optional.of("Every frame of the span is cut out by a pass before this one.")
-                  : placed.withPass(w.settled()).complaint(w.in());
+                  : w.prepared().flatMap(ready -> placed.complaint(w.in(), ready));
             })
         .orElse("");
   }

@@ -16,8 +16,8 @@ import waxhand.core.body.BodyPart;
 import waxhand.core.measure.Changes;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.scene.Motion;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
@@ -51,7 +51,7 @@ final class ReplacedPicture implements PassPicture {
   private final VBox box;
   private Replaced shown = Replaced.NOTHING;
   private Session session;
-  private Timing timing = Timing.all(0);
+  private TimeMap timing = TimeMap.all(0);
 
   ReplacedPicture(Palette palette) {
     this.palette = palette;

@@ -14,9 +14,9 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import waxhand.core.passes.Axis;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Scope;
+import waxhand.core.chain.Axis;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Scope;
 
 /** The parts and axes a plate acts on. */
 final class ScopeEditor implements Editor {

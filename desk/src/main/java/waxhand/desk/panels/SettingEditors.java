@@ -14,9 +14,10 @@ import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Setting;
+import waxhand.core.chain.Amount;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Setting;
+import waxhand.core.scene.Motion;
 
 /** Makes the editor that suits a setting of a pass. */
 final class SettingEditors {
@@ -27,17 +28,14 @@ final class SettingEditors {
   }
 
   Editor of(Setting<?> setting) {
-    if (setting instanceof Setting.Number<?> n) {
-      return new NumberEditor(setting, n.unit(), n.min(), n.max(), false);
-    }
-    if (setting instanceof Setting.Found<?> f) {
-      return new NumberEditor(setting, f.unit(), f.min(), f.max(), true);
+    if (setting instanceof Setting.Numeric<?> number) {
+      return new NumberEditor(number, !(setting instanceof Setting.Number<?>));
     }
     if (setting instanceof Setting.Text<?> text) {
       return new WordsEditor(text);
     }
-    if (setting instanceof Setting.Items<?> items) {
-      return new ItemsEditor(items);
+    if (setting instanceof Setting.Items<?, ?> || setting instanceof Setting.KeyFrames<?, ?>) {
+      return new ItemsEditor(setting);
     }
     return setting instanceof Setting.Choice<?> choice
         ? new ChoiceEditor(choice)
@@ -152,7 +150,7 @@ final class SettingEditors {
     private final Button forget = new Button("Forget");
     private final HBox node;
 
-    ItemsEditor(Setting.Items<?> setting) {
+    ItemsEditor(Setting<?> setting) {
       this.setting = setting;
       forget.setId(setting.key() + "-forget");
       forget.getStyleClass().add("wh-small");
@@ -219,13 +217,14 @@ final class SettingEditors {
     private final ToggleButton found = new ToggleButton("found");
     private final Node node;
 
-    NumberEditor(Setting<?> setting, String unit, double min, double max, boolean canBeFound) {
+    NumberEditor(Setting.Numeric<?> setting, boolean canBeFound) {
       this.setting = setting;
-      this.min = min;
-      this.max = max;
+      Amount amount = setting.amount();
+      String unit = amount.unit();
+      min = amount.least();
+      max = amount.most();
       double k = Units.perInner(unit);
       shownPerInner = k;
-      double[] ends = SliderEnds.of(setting.key(), min, max);
       field =
           new NumberField(
               setting.key(),
@@ -233,8 +232,8 @@ final class SettingEditors {
               unit,
               min * k,
               max * k,
-              ends[0] * k,
-              ends[1] * k,
+              amount.min() * k,
+              amount.max() * k,
               Units.decimals(unit),
               setting.help(),
               v ->

@@ -10,8 +10,8 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Span;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
 
 /** The frames a plate acts on: the whole take, or a span with its eases. */
 final class SpanEditor implements Editor {

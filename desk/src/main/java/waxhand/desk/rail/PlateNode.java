@@ -17,7 +17,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import waxhand.core.passes.Plate;
+import waxhand.core.chain.Plate;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
 

@@ -1,7 +1,7 @@
 package waxhand.desk.session;
 
 import java.util.List;
-import waxhand.core.passes.Chain;
+import waxhand.core.chain.Chain;
 
 /**
  * Where a flag stands on the rail: before all plates, after all, or after one of them. Kept by

@@ -2,7 +2,7 @@ package waxhand.desk.session;
 
 import javafx.animation.AnimationTimer;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
 
 /**
  * Moves the playhead by the clock, at the take's own rate times the speed. Drawn frames are dropped
@@ -58,7 +58,7 @@ public final class Player {
 
   /** The frame so many steps on, frames that are cut out of the result left out. */
   private int after(int frame, int steps) {
-    Timing timing = session.timingAt(session.flagBProperty().get());
+    TimeMap timing = session.timingAt(session.flagBProperty().get());
     int local = timing.local(frame) + steps;
     return local < timing.frames() ? timing.raw(local) : session.workRange().to();
   }

@@ -11,14 +11,14 @@ import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import waxhand.core.chain.Chain;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.measure.Distance;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.Work;
 import waxhand.core.project.Take;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 import waxhand.desk.notice.Jobs;
 
 /**

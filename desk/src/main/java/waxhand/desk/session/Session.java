@@ -15,15 +15,15 @@ import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
 import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.evaluate.History;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.project.Project;
 import waxhand.core.project.Take;
+import waxhand.core.scene.Motion;
 
 /**
  * What the window shows. The project changes only through {@link #edit}, which names the step for
@@ -246,11 +246,11 @@ public final class Session {
   }
 
   /** Which frames of the raw take the motion at a flag, as last computed, has. */
-  public Timing timingAt(Flag flag) {
+  public TimeMap timingAt(Flag flag) {
     return stages
         .get()
         .map(s -> s.chain().timing(frames(), flag.index(s.chain())))
-        .orElseGet(() -> Timing.all(frames()));
+        .orElseGet(() -> TimeMap.all(frames()));
   }
 
   public ReadOnlyObjectProperty<Project> projectProperty() {

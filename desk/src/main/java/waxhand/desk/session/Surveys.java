@@ -11,13 +11,13 @@ import javafx.application.Platform;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import waxhand.core.evaluate.Evaluator.Stages;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Timing;
-import waxhand.core.passes.Work;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.scene.Motion;
 import waxhand.core.survey.Finding;
 import waxhand.core.survey.Survey;
 import waxhand.core.survey.Surveyor;
 import waxhand.core.survey.Unreached;
+import waxhand.core.work.Work;
 import waxhand.desk.notice.Jobs;
 
 /**
@@ -33,7 +33,7 @@ public final class Surveys {
    * @param timing which frames of the raw take it has
    * @param survey its findings, their frames counted in the raw take
    */
-  public record Found(String takeId, Motion motion, Timing timing, Survey survey) {
+  public record Found(String takeId, Motion motion, TimeMap timing, Survey survey) {
     /** A finding with its frames counted in the motion. */
     public Finding local(Finding raw) {
       return raw.at(timing.local(raw.frames()), timing.local(raw.worst()));
@@ -102,7 +102,7 @@ public final class Surveys {
     if (found.get().map(f -> f.motion() == result.get() && f.takeId().equals(id)).orElse(false)) {
       return;
     }
-    Timing timing = session.timingAt(Flag.RESULT);
+    TimeMap timing = session.timingAt(Flag.RESULT);
     Motion raw = session.takeProperty().get().get().raw().motion();
     Jobs.Job job = jobs.start("Surveying", this::stop);
     thread.execute(
@@ -117,7 +117,7 @@ public final class Surveys {
         });
   }
 
-  private void survey(long ticket, String id, Stages stages, Timing timing, Work work) {
+  private void survey(long ticket, String id, Stages stages, TimeMap timing, Work work) {
     Motion motion = stages.result();
     if (!id.equals(surveyed)) {
       surveyor = new Surveyor();

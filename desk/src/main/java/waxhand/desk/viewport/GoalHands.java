@@ -2,10 +2,10 @@ package waxhand.desk.viewport;
 
 import java.util.Optional;
 import org.joml.Vector3d;
-import waxhand.core.passes.LimbGoalPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.PropPass;
-import waxhand.core.passes.Triple;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Triple;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.props.PropPass;
 import waxhand.desk.session.Session;
 
 /**

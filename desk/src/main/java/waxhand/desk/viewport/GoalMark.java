@@ -3,13 +3,14 @@ package waxhand.desk.viewport;
 import java.util.Optional;
 import org.joml.Vector3d;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Plate;
 import waxhand.core.limbs.Limb;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.LimbGoalPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.PropPass;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.props.Prop;
+import waxhand.core.props.Props;
+import waxhand.core.scene.Motion;
 import waxhand.desk.session.Session;
 
 /**
@@ -76,7 +77,7 @@ record GoalMark(
       return goal(goal, plate.get(), in, out, Math.min(frame, in.clip().frames() - 1));
     }
     if (plate.get().pass() instanceof PropPass prop && prop.uses("placeX")) {
-      return out.prop(prop.name()).map(p -> prop(p, frame));
+      return out.get(Props.KIND).named(prop.name()).map(p -> prop(p, frame));
     }
     return Optional.empty();
   }

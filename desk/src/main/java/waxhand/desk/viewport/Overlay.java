@@ -6,10 +6,11 @@ import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import org.joml.Vector3d;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.props.Prop;
+import waxhand.core.props.Props;
+import waxhand.core.scene.Motion;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
@@ -67,7 +68,7 @@ final class Overlay extends Canvas {
     if (flatWax != null) {
       g.setStroke(palette.get(Ink.SOFT));
       g.setLineWidth(1.5);
-      List<Prop> props = flatWax.motion().map(Motion::props).orElse(List.of());
+      List<Prop> props = flatWax.motion().map(Props::of).orElse(List.of());
       props.forEach(p -> propWire.draw(g, camera, getWidth(), getHeight(), p, flatFrame));
     }
     if (wireShown) {

@@ -2,9 +2,9 @@ package waxhand.desk.viewport;
 
 import java.util.Optional;
 import org.joml.Vector3d;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 
 /** A motion at the frame that is shown, with the places of its joints. */
 final class Posed {

@@ -10,7 +10,7 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
 import waxhand.core.measure.Slide;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.plants.Footing;
 import waxhand.core.plants.Plant;
 import waxhand.core.plants.SpotHold;
@@ -38,7 +38,7 @@ final class Prints {
     }
     Slides slides = contacts.slidesProperty().get();
     Set<Plant> chosen = new HashSet<>(contacts.selectedProperty().get());
-    Timing timing = state.timing();
+    TimeMap timing = state.timing();
     int frame = timing.local(session.frameProperty().get());
     double seen = SEEN_S * session.rateHz();
     List<Print> prints = new ArrayList<>();

@@ -3,8 +3,8 @@ package waxhand.desk.viewport;
 import java.util.List;
 import java.util.Optional;
 import org.joml.Vector3d;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.PropPass;
+import waxhand.core.chain.Plate;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.props.Prop;
 import waxhand.desk.session.Session;
 

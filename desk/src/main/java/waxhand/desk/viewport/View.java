@@ -11,8 +11,9 @@ import javafx.application.Platform;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Pane;
 import org.joml.Vector3d;
-import waxhand.core.motion.Motion;
 import waxhand.core.props.Prop;
+import waxhand.core.props.Props;
+import waxhand.core.scene.Motion;
 import waxhand.desk.theme.Palette;
 
 /**
@@ -212,7 +213,7 @@ public final class View extends Pane {
 
   /** The thing that is seen at a place of the view, where no body part is before it. */
   Optional<Prop> propAt(double x, double y) {
-    List<Prop> props = wax.motion().map(Motion::props).orElse(List.of());
+    List<Prop> props = wax.motion().map(Props::of).orElse(List.of());
     if (props.isEmpty()) {
       return Optional.empty();
     }
@@ -246,7 +247,7 @@ public final class View extends Pane {
     wire.solve(wireFrame);
     solid.ifPresent(s -> s.draw(camera, wax));
     solid.ifPresent(s -> s.show(prints));
-    solid.ifPresent(s -> s.show(wax.motion().map(Motion::props).orElse(List.of()), waxFrame));
+    solid.ifPresent(s -> s.show(wax.motion().map(Props::of).orElse(List.of()), waxFrame));
     marks.draw(camera, prints, goal, goal.flatMap(g -> g.knob(this)), !isSolid());
     overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax, waxFrame);
   }

@@ -6,8 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
-import waxhand.core.motion.Motion;
-import waxhand.core.passes.Timing;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.scene.Motion;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.scene.Scene;
 
@@ -81,8 +81,8 @@ class CurveTest {
 
   @Test
   void curvesBehindACutCountRawFrames() {
-    Timing all = Timing.all(240);
-    Timing cut = new Timing(all.kept().minus(new waxhand.core.motion.Frames(100, 140)));
+    TimeMap all = TimeMap.all(240);
+    TimeMap cut = TimeMap.without(240, List.of(new waxhand.core.motion.Frames(100, 140)));
     Motion shorter = Motion.of(TRUTH.clip().cut(new waxhand.core.motion.Frames(0, 200)));
     CurveSet set = CurveSet.of(Quantity.HEIGHT, TRUTH, all, shorter, cut, 240, List.of(0));
     CurveSet.Row row = set.rows().get(0);

@@ -17,10 +17,10 @@ import waxhand.core.motion.Channel;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.Track;
-import waxhand.core.passes.Timing;
+import waxhand.core.scene.Motion;
 
 /** What curves are of, by movements whose values are known. */
 class QuantityTest {
@@ -117,9 +117,9 @@ class QuantityTest {
         CurveSet.of(
             Quantity.POSITION,
             a,
-            Timing.all(FRAMES),
+            TimeMap.all(FRAMES),
             b,
-            new Timing(Timing.all(FRAMES).kept().minus(new Frames(200, 300))),
+            TimeMap.without(FRAMES, List.of(new Frames(200, 300))),
             FRAMES,
             List.of(0));
     CurveSet.Row x = set.rows().get(0);
@@ -131,7 +131,13 @@ class QuantityTest {
     // part by part: one row for each axis and part, joined by axes or by parts
     CurveSet two =
         CurveSet.of(
-            Quantity.POSITION, a, Timing.all(FRAMES), a, Timing.all(FRAMES), FRAMES, List.of(0, 1));
+            Quantity.POSITION,
+            a,
+            TimeMap.all(FRAMES),
+            a,
+            TimeMap.all(FRAMES),
+            FRAMES,
+            List.of(0, 1));
     assertThat(Grouping.NONE.of(two)).hasSize(6);
     assertThat(Grouping.AXES.of(two)).hasSize(2).allMatch(rows -> rows.size() == 3);
     assertThat(Grouping.PARTS.of(two))

@@ -7,10 +7,10 @@ import java.nio.file.Path;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.SmoothPass;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.signal.SmoothPass;
 import waxhand.desk.Demo;
 
 class SessionTest {

@@ -8,7 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.Optional;
-import waxhand.core.passes.Chain;
+import waxhand.core.chain.Chain;
 import waxhand.formats.FormatException;
 import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.WholeFile;

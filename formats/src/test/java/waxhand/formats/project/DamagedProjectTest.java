@@ -25,12 +25,12 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import waxhand.core.chain.Plate;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.Work;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
+import waxhand.core.work.Work;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
 

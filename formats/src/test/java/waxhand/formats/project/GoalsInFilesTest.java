@@ -8,17 +8,18 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Keys;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.Chain;
-import waxhand.core.passes.LevelPass;
-import waxhand.core.passes.LimbGoalPass;
-import waxhand.core.passes.PlantsPass;
-import waxhand.core.passes.Plate;
-import waxhand.core.passes.PropPass;
-import waxhand.core.passes.Span;
-import waxhand.core.passes.TetherPass;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.limbs.TetherPass;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.plants.Plant;
 import waxhand.core.props.Hold;
 import waxhand.core.props.Holder;
@@ -63,8 +64,7 @@ class GoalsInFilesTest {
                     new Hold(Holder.BOTH_HANDS, new Frames(50, 90))));
     Chain chain =
         Chain.of(
-            Plate.of(
-                "l", LevelPass.KIND.defaults().withKeys(List.of(new LevelPass.Key(30, -0.015)))),
+            Plate.of("l", LevelPass.KIND.defaults().withKeys(Keys.ofNumbers().plus(30, -0.015))),
             Plate.of("pr", prop),
             Plate.of("p", plants),
             Plate.of(

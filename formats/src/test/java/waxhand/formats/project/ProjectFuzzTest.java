@@ -10,8 +10,8 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
-import waxhand.core.passes.Work;
 import waxhand.core.project.Project;
+import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 
 /**

@@ -9,8 +9,8 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
-import waxhand.core.motion.Motion;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.scene.Scene;
 

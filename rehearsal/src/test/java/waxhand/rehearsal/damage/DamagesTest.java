@@ -13,7 +13,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.measure.Comparison;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Motion;
+import waxhand.core.scene.Motion;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.damage.Damage.Damaged;
 import waxhand.rehearsal.damage.Damage.Fault;

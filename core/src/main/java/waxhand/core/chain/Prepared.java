@@ -1,0 +1,54 @@
+package waxhand.core.chain;
+
+import java.util.List;
+import java.util.Optional;
+import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.Frames;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+
+/**
+ * A pass made ready for a motion and a place: it owns what was found and does the work. Immutable;
+ * two that are equal give the same result for the same input.
+ */
+public interface Prepared {
+  /** The pass as it works here: what was left to be found, as if it had been set. */
+  Pass pass();
+
+  /** How many frames to either side of a frame its result can depend on. */
+  int reach();
+
+  /**
+   * Computes the frames of {@code frames}, which lie in the place; all other samples are those of
+   * {@code in}, shared. The result of a frame must not depend on which frames are asked for.
+   *
+   * @param in the motion this was prepared for, or one that differs from it in samples out of reach
+   * @throws java.util.concurrent.CancellationException if {@code work} was stopped
+   */
+  Motion apply(Motion in, Frames frames, Work work);
+
+  /**
+   * The frames whose result can differ from that of another of this kind that was prepared for the
+   * same input and place.
+   *
+   * @param active the frames the plate acts on
+   */
+  default FrameSet differing(Prepared other, Frames active) {
+    return FrameSet.of(active);
+  }
+
+  /** Why it cannot do what it is there for, in plain words; empty where it can. */
+  default Optional<String> complaint() {
+    return Optional.empty();
+  }
+
+  /**
+   * Where parts do not get to where this would have them, such as beyond their reach; frames count
+   * those of the input.
+   *
+   * @param out what came of {@code in} at full weight
+   */
+  default List<Shortfall> shortfalls(Motion in, Motion out) {
+    return List.of();
+  }
+}

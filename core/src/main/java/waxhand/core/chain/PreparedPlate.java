@@ -1,0 +1,102 @@
+package waxhand.core.chain;
+
+import java.util.Optional;
+import waxhand.core.maths.Quats;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.motion.Track;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+
+/**
+ * A plate ready to act on a motion: its pass prepared, and where and how much of it counts.
+ *
+ * @param full the pass at its full strength
+ * @param weak the pass at the plate's weight, where results cannot be mixed frame by frame
+ */
+public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak) {
+  /** Whether both give the same result for the same input, place and weight. */
+  public boolean alike(PreparedPlate other) {
+    return full.equals(other.full) && weak.equals(other.weak);
+  }
+
+  /** This plate with what another, that is alike, has prepared. */
+  public PreparedPlate keeping(PreparedPlate other) {
+    return new PreparedPlate(plate, other.full, other.weak);
+  }
+
+  /** How many frames to either side of a frame the result can depend on. */
+  public int reach() {
+    return weak.orElse(full).reach();
+  }
+
+  /**
+   * Applies the pass to the frames of {@code frames} that lie in the span. Samples outside span and
+   * scope are shared with {@code in}; where the weight is 0 their bits stay. A plate that changes
+   * time does so as a whole, whatever frames are asked for.
+   *
+   * @throws java.util.concurrent.CancellationException if {@code work} was stopped
+   */
+  public Motion apply(Motion in, Frames frames, Work work) {
+    Frames all = in.clip().allFrames();
+    Frames run = plate.active(all.to()).within(frames);
+    Pass pass = plate.pass();
+    if (run.isEmpty() || pass.kind().scoped() && plate.scope().joints(in.body()).isEmpty()) {
+      return in;
+    }
+    if (plate.reshapesTime()) {
+      TimeMap map = pass.time(plate.place(), all.to());
+      return map.equals(TimeMap.all(all.to()))
+          ? in
+          : in.through(map, full.apply(in, all, work).clip());
+    }
+    if (weak.isPresent()) {
+      return weak.get().apply(in, run, work);
+    }
+    Motion out = full.apply(in, run, work);
+    boolean whole = plate.weight() == 1 && (plate.span().isAll() || !pass.kind().local());
+    return whole ? out : out.with(mixed(in.clip(), out.clip(), run));
+  }
+
+  private Clip mixed(Clip in, Clip out, Frames run) {
+    double[] weights = new double[run.count()];
+    for (int n = 0; n < weights.length; n++) {
+      weights[n] = plate.weight() * plate.span().weight(run.from() + n);
+    }
+    Clip result = out;
+    for (int j = 0; j < in.skeleton().size(); j++) {
+      if (out.rotation(j) != in.rotation(j)) {
+        result = result.withRotation(j, mixed(in.rotation(j), out.rotation(j), run, weights));
+      }
+      if (out.hasTravel(j) && out.travel(j) != in.travel(j)) {
+        result = result.withTravel(j, mixed(in.places(j), out.travel(j), run, weights));
+      }
+    }
+    return result;
+  }
+
+  private static Track mixed(Track in, Track out, Frames run, double[] weights) {
+    int width = in.width();
+    double[] a = new double[run.count() * width];
+    double[] b = new double[run.count() * width];
+    in.read(run, a);
+    out.read(run, b);
+    for (int n = 0; n < weights.length; n++) {
+      double w = weights[n];
+      int at = n * width;
+      if (w == 1) {
+        System.arraycopy(b, at, a, at, width);
+      } else if (w > 0 && width == Track.ROTATION) {
+        if (!in.sameAt(run.from() + n, out)) {
+          Quats.slerp(a, at, b, at, w, a, at);
+        }
+      } else if (w > 0) {
+        for (int i = 0; i < width; i++) {
+          a[at + i] += w * (b[at + i] - a[at + i]);
+        }
+      }
+    }
+    return in.with(run, a);
+  }
+}

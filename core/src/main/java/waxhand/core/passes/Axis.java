@@ -1,8 +1,0 @@
-package waxhand.core.passes;
-
-/** An axis of a joint's own frame, or of the world for travel. */
-public enum Axis {
-  X,
-  Y,
-  Z
-}

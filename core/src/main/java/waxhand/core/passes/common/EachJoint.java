@@ -1,0 +1,48 @@
+package waxhand.core.passes.common;
+
+import java.util.BitSet;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Track;
+import waxhand.core.work.Work;
+
+/** Changes the tracks of many joints, on all processors. */
+public final class EachJoint {
+  private EachJoint() {}
+
+  /** What becomes of a track, of rotations or of travel. */
+  public interface Change {
+    Track of(int joint, Track track);
+  }
+
+  /**
+   * The clip with the rotations and the travel of these joints changed.
+   *
+   * @throws java.util.concurrent.CancellationException if {@code work} was stopped
+   */
+  public static Clip change(Clip clip, BitSet joints, Work work, Change change) {
+    int[] list = joints.stream().toArray();
+    Track[] rotations = new Track[list.length];
+    Track[] travels = new Track[list.length];
+    AtomicInteger done = new AtomicInteger();
+    IntStream.range(0, list.length)
+        .parallel()
+        .forEach(
+            n -> {
+              work.check();
+              int j = list[n];
+              rotations[n] = change.of(j, clip.rotation(j));
+              travels[n] = clip.hasTravel(j) ? change.of(j, clip.travel(j)) : null;
+              work.done(done.incrementAndGet() / (double) list.length);
+            });
+    Clip out = clip;
+    for (int n = 0; n < list.length; n++) {
+      out = out.withRotation(list[n], rotations[n]);
+      if (travels[n] != null) {
+        out = out.withTravel(list[n], travels[n]);
+      }
+    }
+    return out;
+  }
+}

@@ -1,0 +1,225 @@
+package waxhand.core.passes.ground;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import waxhand.core.body.Sole;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Shortfall;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.Ground;
+import waxhand.core.contact.KnownContacts;
+import waxhand.core.contact.PartPoint;
+import waxhand.core.limbs.Limb;
+import waxhand.core.limbs.LimbGoals;
+import waxhand.core.limbs.Reposer;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.common.InBlocks;
+import waxhand.core.plants.FootCorrector;
+import waxhand.core.plants.FootPlan;
+import waxhand.core.plants.Footing;
+import waxhand.core.plants.Plant;
+import waxhand.core.plants.SpotHold;
+import waxhand.core.plants.SpotHolds;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+
+/**
+ * A {@link PlantsPass} ready for a take: what the search came to, and everything that is held.
+ *
+ * @param searched contacts as the search found them
+ * @param plants of all parts, in the order of time, with those of the artist
+ * @param plan footings of the feet, and how the body is carried over them
+ * @param spots where hands and knees rest
+ * @param ground what all this rests on
+ * @param feet whether the body has any
+ */
+public record Planted(
+    PlantsPass pass,
+    Place place,
+    List<Contact> searched,
+    List<Plant> plants,
+    FootPlan plan,
+    List<SpotHold> spots,
+    Ground ground,
+    double rateHz,
+    boolean feet)
+    implements Prepared {
+  public Planted {
+    searched = List.copyOf(searched);
+    plants = List.copyOf(plants);
+    spots = List.copyOf(spots);
+  }
+
+  /** What is held: the plants that are not muted. */
+  public List<Contact> contacts() {
+    return plants.stream()
+        .filter(p -> !p.muted())
+        .map(p -> new Contact(p.part(), p.frames()))
+        .toList();
+  }
+
+  @Override
+  public int reach() {
+    int ease = (int) Math.ceil(pass.easeS() * rateHz);
+    for (Plant plant : pass.kept()) {
+      ease = Math.max(ease, Math.max(plant.easeIn(), plant.easeOut()));
+    }
+    int free = plan.footings().stream().mapToInt(Footing::longestFree).max().orElse(0);
+    return ease + free + Reposer.reach(rateHz);
+  }
+
+  @Override
+  public FrameSet differing(Prepared other, Frames active) {
+    Planted o = (Planted) other;
+    PlantsPass.Ways ways = pass.ways();
+    PlantsPass.Ways theirs = o.pass.ways();
+    if (pass.twist() != o.pass.twist()
+        || ways.giveWay() != theirs.giveWay()
+        || ways.stretch() != theirs.stretch()) {
+      return FrameSet.of(active);
+    }
+    FrameSet differing = FrameSet.of(plan.carry().differing(o.plan.carry()));
+    List<Frames> runs = new ArrayList<>(plan.differing(o.plan));
+    runs.addAll(spotsDiffering(spots, o.spots));
+    runs.addAll(contactsDiffering(contacts(), o.contacts()));
+    for (Frames run : runs) {
+      differing = differing.union(FrameSet.of(run.grown(Reposer.reach(rateHz)).within(active)));
+    }
+    return differing.within(active);
+  }
+
+  private static List<Frames> contactsDiffering(List<Contact> mine, List<Contact> theirs) {
+    Set<Contact> here = new HashSet<>(mine);
+    Set<Contact> there = new HashSet<>(theirs);
+    return Stream.concat(
+            mine.stream().filter(c -> !there.contains(c)),
+            theirs.stream().filter(c -> !here.contains(c)))
+        .map(Contact::frames)
+        .toList();
+  }
+
+  private static List<Frames> spotsDiffering(List<SpotHold> mine, List<SpotHold> theirs) {
+    return Stream.concat(
+            mine.stream().filter(h -> !theirs.contains(h)),
+            theirs.stream().filter(h -> !mine.contains(h)))
+        .map(SpotHold::plant)
+        .map(
+            p ->
+                new Frames(
+                    Math.max(0, p.frames().from() - p.easeIn()), p.frames().to() + p.easeOut()))
+        .toList();
+  }
+
+  @Override
+  public Optional<String> complaint() {
+    return feet
+        ? Optional.empty()
+        : Optional.of("No feet were found in this skeleton, so nothing can be planted.");
+  }
+
+  /** Spots that are held in full and not reached. */
+  @Override
+  public List<Shortfall> shortfalls(Motion in, Motion out) {
+    Frames active = place.fully(in.clip().frames());
+    List<Shortfall> all = new ArrayList<>();
+    for (Footing footing : plan.footings()) {
+      for (Plant plant : footing.plants()) {
+        if (plant.part().place() == footing.anchor()) {
+          all.addAll(shortfalls(out, plant, footing.x(), footing.y(), footing.z(), active));
+        }
+      }
+    }
+    for (SpotHold hold : spots) {
+      all.addAll(shortfalls(out, hold.plant(), hold.x(), hold.y(), hold.z(), active));
+    }
+    return all;
+  }
+
+  private static List<Shortfall> shortfalls(
+      Motion out, Plant plant, double x, double y, double z, Frames active) {
+    Optional<PartPoint> point = plant.part().on(out.body());
+    if (point.isEmpty() || plant.strength() < 1) {
+      return List.of();
+    }
+    WorldPose pose = WorldPose.only(out.clip().skeleton(), point.get().joint());
+    double[] p = new double[3];
+    return Shortfall.in(
+        plant.frames().within(active),
+        point.get().joint(),
+        f -> {
+          pose.solve(out.clip(), f);
+          point.get().place(pose, p, 0);
+          return 1000 * Math.sqrt(sq(p[0] - x) + sq(p[1] - y) + sq(p[2] - z));
+        });
+  }
+
+  private static double sq(double value) {
+    return value * value;
+  }
+
+  @Override
+  public Motion apply(Motion in, Frames frames, Work work) {
+    Motion out = in.with(KnownContacts.of(in).with(place.frames(in.clip().frames()), contacts()));
+    List<Limb> limbs =
+        Limb.of(in.body()).stream()
+            .filter(l -> l.leg() || spots.stream().anyMatch(h -> isOf(h, l)))
+            .toList();
+    if (plan.footings().isEmpty() && spots.isEmpty() || limbs.isEmpty()) {
+      return out;
+    }
+    BitSet scope = place.joints(in.body());
+    return out.with(InBlocks.of(in.clip(), frames, work, run -> block(in, limbs, scope, run)));
+  }
+
+  private Clip block(Motion in, List<Limb> limbs, BitSet scope, Frames run) {
+    Frames region = run.grown(Reposer.reach(rateHz)).within(in.clip().allFrames());
+    List<LimbGoals> goals = new ArrayList<>();
+    for (Limb limb : limbs) {
+      goals.add(limb.leg() ? ofLeg(in, limb, region) : ofArm(in, limb, region));
+    }
+    return new Reposer(in, pass.ways().giveWay(), scope)
+        .stretching(pass.ways().stretch())
+        .repose(run, goals, plan.carry().of(region));
+  }
+
+  private LimbGoals ofLeg(Motion in, Limb leg, Frames region) {
+    LimbGoals goals = new LimbGoals(leg, region);
+    Sole sole =
+        in.body().soles().stream().filter(s -> s.side() == leg.side()).findFirst().orElse(null);
+    if (sole != null) {
+      new FootCorrector(in.clip(), sole, plan, ground.floor(), pass.twist())
+          .correct(region, goals.shift(), goals.turn(), goals.tipTurn(), goals.weight());
+    }
+    lead(in, leg, region, goals.middleShift(), null, goals.middleWeight());
+    return goals;
+  }
+
+  private static boolean isOf(SpotHold hold, Limb limb) {
+    return hold.plant().part().isKnee() == limb.leg() && hold.plant().part().side() == limb.side();
+  }
+
+  private LimbGoals ofArm(Motion in, Limb arm, Frames region) {
+    LimbGoals goals = new LimbGoals(arm, region);
+    lead(in, arm, region, goals.shift(), goals.turn(), goals.weight());
+    return goals;
+  }
+
+  /** Leads a hand or knee to the spots where it rests. */
+  private void lead(
+      Motion in, Limb limb, Frames region, double[] shift, double[] turn, double[] weight) {
+    List<SpotHold> own = spots.stream().filter(h -> isOf(h, limb)).toList();
+    if (!own.isEmpty()) {
+      PartPoint point = own.get(0).plant().part().on(in.body()).orElseThrow();
+      SpotHolds.correct(in.clip(), point, own, plan.carry(), region, shift, turn, weight);
+    }
+  }
+}

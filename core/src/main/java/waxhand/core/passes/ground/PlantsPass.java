@@ -1,0 +1,242 @@
+package waxhand.core.passes.ground;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.OptionalDouble;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Prepared;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.ContactFinder;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.ContactSettings;
+import waxhand.core.contact.Floor;
+import waxhand.core.contact.Ground;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.passes.common.LimbAmounts;
+import waxhand.core.plants.FootPlan;
+import waxhand.core.plants.Footings;
+import waxhand.core.plants.Plant;
+import waxhand.core.plants.SpotHold;
+import waxhand.core.plants.SpotHolds;
+import waxhand.core.scene.Motion;
+
+/**
+ * Holds what touches the ground in place: contacts are found, each becomes a plant with a spot of
+ * its own, limbs follow, and the body gives way where they do not reach.
+ *
+ * @param search what counts as a contact
+ * @param floorM height of the floor, metres; found from the low, slow frames while empty
+ * @param easeS how long before and after a contact a part is led and let go, seconds
+ * @param twist how much of its small turns a resting foot keeps, 0 to 1
+ * @param ways how the body goes along and gives way
+ * @param kept plants the artist made or changed; the search leaves them alone
+ * @param barred stretches where a part is not to be planted
+ */
+public record PlantsPass(
+    ContactSettings search,
+    OptionalDouble floorM,
+    double easeS,
+    double twist,
+    Ways ways,
+    List<Plant> kept,
+    List<Contact> barred)
+    implements Pass {
+  /**
+   * How the body takes part.
+   *
+   * @param follow how much of the slides of its feet it is carried along with, 0 to 1
+   * @param giveWay how far it goes to where limbs do not reach, 0 to 1
+   * @param stretch by how much of their length bones may grow where limbs still do not reach
+   */
+  public record Ways(double follow, double giveWay, double stretch) {
+    public Ways {
+      PlantsSettings.FOLLOW.check(follow);
+      PlantsSettings.GIVE_WAY.check(giveWay);
+      LimbAmounts.STRETCH.check(stretch);
+    }
+  }
+
+  public static final PassKind<PlantsPass> KIND =
+      new PassKind<>(
+          "plants",
+          "Plants",
+          "Finds where feet touch the ground and holds them there; the body follows.",
+          new PlantsPass(
+              ContactSettings.USUAL,
+              OptionalDouble.empty(),
+              0.2,
+              0,
+              new Ways(1, 1, 0),
+              List.of(),
+              List.of()),
+          PlantsSettings.all(),
+          true);
+
+  public PlantsPass {
+    PlantsSettings.check(search);
+    PlantsSettings.FLOOR.check(floorM);
+    PlantsSettings.EASE.check(easeS);
+    PlantsSettings.TWIST.check(twist);
+    kept = List.copyOf(kept);
+    barred = List.copyOf(barred);
+  }
+
+  PlantsPass withFloor(OptionalDouble other) {
+    return new PlantsPass(search, other, easeS, twist, ways, kept, barred);
+  }
+
+  PlantsPass withEase(double otherS) {
+    return new PlantsPass(search, floorM, otherS, twist, ways, kept, barred);
+  }
+
+  PlantsPass withTwist(double other) {
+    return new PlantsPass(search, floorM, easeS, other, ways, kept, barred);
+  }
+
+  PlantsPass withSearch(ContactSettings other) {
+    return new PlantsPass(other, floorM, easeS, twist, ways, kept, barred);
+  }
+
+  PlantsPass withWays(Ways other) {
+    return new PlantsPass(search, floorM, easeS, twist, other, kept, barred);
+  }
+
+  /** With other plants of the artist's and other stretches without. */
+  public PlantsPass withKept(List<Plant> plants, List<Contact> without) {
+    return new PlantsPass(search, floorM, easeS, twist, ways, plants, without);
+  }
+
+  /** With a plant made by hand. */
+  public PlantsPass plus(Plant plant) {
+    List<Plant> plants = new ArrayList<>(kept);
+    plants.add(plant.madeByHand());
+    return withKept(plants, barred);
+  }
+
+  /** With a plant changed by hand, whether it was found or made. */
+  public PlantsPass changed(Plant was, Plant now) {
+    return without(was).plus(now);
+  }
+
+  /** With a plant taken away; where it was found, the search does not bring it back. */
+  public PlantsPass without(Plant plant) {
+    List<Plant> plants = new ArrayList<>(kept);
+    List<Contact> without = new ArrayList<>(barred);
+    if (!plants.remove(plant)) {
+      without.add(new Contact(plant.part(), plant.frames()));
+    }
+    return withKept(plants, without);
+  }
+
+  /** With everything done by hand in these frames to a part forgotten: the search decides. */
+  public PlantsPass searched(ContactPart part, Frames frames) {
+    return withKept(
+        kept.stream().filter(p -> p.part() != part || p.frames().within(frames).isEmpty()).toList(),
+        barred.stream()
+            .filter(b -> b.part() != part || b.frames().within(frames).isEmpty())
+            .toList());
+  }
+
+  @Override
+  public PassKind<PlantsPass> kind() {
+    return KIND;
+  }
+
+  // ---- what is held ------------------------------------------------------------------------
+
+  @Override
+  public boolean finds() {
+    return true;
+  }
+
+  @Override
+  public Planted prepared(Motion in, Place place) {
+    Ground ground =
+        floorM.isPresent()
+            ? Ground.of(in, floorM.getAsDouble())
+            : Ground.found(in, Floor.rounded(in));
+    List<Contact> contacts = new ContactFinder(search, ground.surfaces()).find(in);
+    return held(in, place, contacts, ground, null);
+  }
+
+  @Override
+  public Planted prepared(Motion in, Place place, Prepared before) {
+    Planted known = (Planted) before;
+    PlantsPass last = known.pass();
+    if (!last.search.equals(search) || !last.floorM.equals(floorM)) {
+      return prepared(in, place);
+    }
+    boolean sameWays = last.ways.follow == ways.follow;
+    return held(in, place, known.searched(), known.ground(), sameWays ? known.plan() : null);
+  }
+
+  private Planted held(
+      Motion in, Place place, List<Contact> contacts, Ground ground, FootPlan known) {
+    Frames active = place.frames(in.clip().frames());
+    List<Plant> plants = new ArrayList<>(plants(contacts, in.clip()));
+    plants.removeIf(p -> p.frames().within(active).isEmpty());
+    FootPlan plan = new Footings(in, ground).of(plants, active, ways.follow, known);
+    List<SpotHold> spots = SpotHolds.of(in, plants, ground, plan.carry());
+    return new Planted(
+        this,
+        place,
+        contacts,
+        plants,
+        plan,
+        spots,
+        ground,
+        in.clip().rateHz(),
+        !in.body().soles().isEmpty());
+  }
+
+  /** What was found where the artist did nothing, and what the artist did. */
+  private List<Plant> plants(List<Contact> contacts, Clip clip) {
+    int ease = (int) Math.round(easeS * clip.rateHz());
+    List<Plant> plants = new ArrayList<>(kept);
+    for (Contact contact : contacts) {
+      for (Frames run : free(contact)) {
+        plants.add(Plant.found(contact.part(), run, ease, ease));
+      }
+    }
+    plants.removeIf(p -> p.frames().from() >= clip.frames());
+    plants.sort(Comparator.comparingInt((Plant p) -> p.frames().from()).thenComparing(Plant::part));
+    return plants;
+  }
+
+  /** The frames of a found contact that no plant of the artist's and no bar of the part covers. */
+  private List<Frames> free(Contact contact) {
+    List<Frames> free = List.of(contact.frames());
+    for (Plant plant : kept) {
+      if (plant.part() == contact.part() && !plant.frames().within(contact.frames()).isEmpty()) {
+        free = without(free, plant.frames());
+      }
+    }
+    for (Contact bar : barred) {
+      if (bar.part() == contact.part() && !bar.frames().within(contact.frames()).isEmpty()) {
+        free = without(free, bar.frames());
+      }
+    }
+    return free;
+  }
+
+  private static List<Frames> without(List<Frames> runs, Frames hole) {
+    List<Frames> left = new ArrayList<>();
+    for (Frames run : runs) {
+      if (run.within(hole).isEmpty()) {
+        left.add(run);
+        continue;
+      }
+      if (run.from() < hole.from()) {
+        left.add(new Frames(run.from(), hole.from()));
+      }
+      if (hole.to() < run.to()) {
+        left.add(new Frames(hole.to(), run.to()));
+      }
+    }
+    return left;
+  }
+}

@@ -1,0 +1,160 @@
+package waxhand.core.passes.layers;
+
+import java.util.ArrayList;
+import java.util.List;
+import waxhand.core.chain.Amount;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Setting;
+import waxhand.core.chain.Triple;
+import waxhand.core.maths.Quats;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Track;
+import waxhand.core.passes.common.EachJoint;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+
+/**
+ * Shifts what its parts do, in value or in time: turned about their own axes, moved, or earlier and
+ * later. With a span and eases it moves a region of curves and nothing else.
+ *
+ * @param turn about the joint's own x, y and z, after its rotation, radians
+ * @param move of roots and of joints that move, along x, y and z of the parent, metres
+ * @param laterS by how much what happens comes later, seconds; below 0 earlier
+ */
+public record ShiftPass(Triple turn, Triple move, double laterS) implements Pass {
+  private static final List<Amount> TURN =
+      Triple.amounts(
+          List.of("turnX", "turnY", "turnZ"),
+          List.of("Turn x", "Turn y", "Turn z"),
+          new Amount(
+              "turn",
+              "Turn",
+              "°",
+              -Math.PI,
+              Math.PI,
+              Math.toRadians(0.5),
+              "Turns the parts about their own axis."));
+
+  private static final List<Amount> MOVE =
+      Triple.amounts(
+          List.of("moveX", "moveY", "moveZ"),
+          List.of("Move x", "Move y", "Move z"),
+          new Amount(
+              "move",
+              "Move",
+              "cm",
+              -5,
+              5,
+              0.005,
+              "Moves the hips, and joints that move in their parent."));
+
+  private static final Amount LATER =
+      new Amount(
+          "laterS",
+          "Later",
+          "s",
+          -2,
+          2,
+          0.01,
+          "What the parts do comes so much later; below 0 earlier.");
+
+  public static final PassKind<ShiftPass> KIND =
+      new PassKind<>(
+          "shift",
+          "Shift",
+          "Moves what its parts do in value or in time, within its span and eases.",
+          new ShiftPass(Triple.ZERO, Triple.ZERO, 0),
+          settings(),
+          true);
+
+  private static List<Setting<ShiftPass>> settings() {
+    List<Setting<ShiftPass>> all = new ArrayList<>();
+    all.addAll(
+        Triple.settings(TURN, ShiftPass::turn, (p, v) -> new ShiftPass(v, p.move, p.laterS)));
+    all.addAll(
+        Triple.settings(MOVE, ShiftPass::move, (p, v) -> new ShiftPass(p.turn, v, p.laterS)));
+    all.add(LATER.of(ShiftPass::laterS, (p, v) -> new ShiftPass(p.turn, p.move, v)));
+    return all;
+  }
+
+  public ShiftPass {
+    turn.check(TURN);
+    move.check(MOVE);
+    LATER.check(laterS);
+  }
+
+  /** Moves up, metres. */
+  public static ShiftPass lift(double upM) {
+    return new ShiftPass(Triple.ZERO, new Triple(0, upM, 0), 0);
+  }
+
+  @Override
+  public PassKind<ShiftPass> kind() {
+    return KIND;
+  }
+
+  @Override
+  public Prepared prepared(Motion in, Place place) {
+    return new Ready(this, place, in.clip().rateHz());
+  }
+
+  private record Ready(ShiftPass pass, Place place, double rateHz) implements Prepared {
+    @Override
+    public int reach() {
+      return (int) Math.ceil(Math.abs(pass.laterS) * rateHz) + 1;
+    }
+
+    @Override
+    public Motion apply(Motion in, Frames frames, Work work) {
+      if (pass.equals(KIND.defaults())) {
+        return in;
+      }
+      double later = pass.laterS * rateHz;
+      double[] by = new double[4];
+      Quats.exp(new double[] {pass.turn.x(), pass.turn.y(), pass.turn.z()}, 0, by, 0);
+      return in.with(
+          EachJoint.change(
+              in.clip(),
+              place.joints(in.body()),
+              work,
+              (j, track) -> pass.shifted(track, frames, later, by)));
+    }
+  }
+
+  private Track shifted(Track track, Frames frames, double later, double[] by) {
+    int width = track.width();
+    double[] out = new double[width * frames.count()];
+    double[] a = new double[width];
+    double[] b = new double[width];
+    for (int n = 0; n < frames.count(); n++) {
+      double from = Math.max(0, Math.min(track.frames() - 1.0, frames.from() + n - later));
+      int before = (int) from;
+      track.read(before, a, 0);
+      if (from > before) {
+        track.read(before + 1, b, 0);
+        between(a, b, from - before, width);
+      }
+      if (width == Track.ROTATION) {
+        Quats.multiply(a, 0, by, 0, out, 4 * n);
+      } else {
+        out[3 * n] = a[0] + move.x();
+        out[3 * n + 1] = a[1] + move.y();
+        out[3 * n + 2] = a[2] + move.z();
+      }
+    }
+    return track.with(frames, out);
+  }
+
+  private static void between(double[] a, double[] b, double share, int width) {
+    if (width == Track.ROTATION) {
+      Quats.slerp(a, 0, b, 0, share, a, 0);
+      return;
+    }
+    for (int i = 0; i < width; i++) {
+      a[i] += share * (b[i] - a[i]);
+    }
+  }
+}

@@ -1,0 +1,183 @@
+package waxhand.core.passes.signal;
+
+import java.util.List;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Setting;
+import waxhand.core.chain.Worded;
+import waxhand.core.maths.Quats;
+import waxhand.core.maths.RotationVectors;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Track;
+import waxhand.core.passes.common.EachJoint;
+import waxhand.core.scene.Motion;
+import waxhand.core.signal.WildFrames;
+import waxhand.core.work.Work;
+
+/**
+ * Replaces single wild frames of a joint by the cubic through their neighbours; see {@link
+ * WildFrames} for what is wild. Nothing else changes by a bit.
+ *
+ * @param counts what counts as wild
+ */
+public record DespikePass(Wild counts) implements Pass {
+  /** What counts as wild. */
+  public enum Wild implements Worded {
+    GROSS("only gross ones", 18, 0.04, 10),
+    CLEAR("clear ones", 9, 0.018, 6),
+    SMALL("small ones too", 4, 0.008, 4.5);
+
+    private final String words;
+    private final double leastDeg;
+    private final double leastM;
+    private final double times;
+
+    /**
+     * @param leastDeg least angle off the neighbours
+     * @param leastM least way off them
+     * @param times so many times what is usual there
+     */
+    Wild(String words, double leastDeg, double leastM, double times) {
+      this.words = words;
+      this.leastDeg = leastDeg;
+      this.leastM = leastM;
+      this.times = times;
+    }
+
+    @Override
+    public String words() {
+      return words;
+    }
+  }
+
+  public static final PassKind<DespikePass> KIND =
+      new PassKind<>(
+          "despike",
+          "Despike",
+          "Replaces single frames that do not belong to their neighbours, and nothing else.",
+          new DespikePass(Wild.CLEAR),
+          List.of(
+              Setting.choice(
+                  "counts",
+                  "Spikes",
+                  Wild.class,
+                  "How far off a frame must be to be replaced.",
+                  DespikePass::counts,
+                  (p, v) -> new DespikePass(v))),
+          true);
+
+  /** Below this rate strikes and quick turns leave more of a sample than a cubic can tell. */
+  private static final double COARSE_HZ = 60;
+
+  @Override
+  public PassKind<DespikePass> kind() {
+    return KIND;
+  }
+
+  /**
+   * Sizes of wild rotations, radians; 0 where a sample belongs.
+   *
+   * @param rotations 4 numbers a frame, neighbours on one side. Not modified.
+   * @param usual Modified: the usual residual.
+   * @param size Modified.
+   */
+  public void turns(double[] rotations, int count, double rateHz, double[] usual, double[] size) {
+    double coarse = Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
+    double least = coarse * Math.toRadians(counts.leastDeg);
+    WildFrames.find(rotations, count, 4, true, least, counts.times, usual, size);
+  }
+
+  /**
+   * Sizes of wild places, metres; 0 where a sample belongs.
+   *
+   * @param places 3 numbers a frame. Not modified.
+   * @param usual Modified: the usual residual.
+   * @param size Modified.
+   */
+  public void travel(double[] places, int count, double rateHz, double[] usual, double[] size) {
+    double coarse = Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
+    WildFrames.find(places, count, 3, false, coarse * counts.leastM, counts.times, usual, size);
+  }
+
+  @Override
+  public Prepared prepared(Motion in, Place place) {
+    return new Ready(this, place);
+  }
+
+  private record Ready(DespikePass pass, Place place) implements Prepared {
+    @Override
+    public int reach() {
+      return WildFrames.REACH + 2;
+    }
+
+    @Override
+    public Motion apply(Motion in, Frames frames, Work work) {
+      Clip clip = in.clip();
+      return in.with(
+          EachJoint.change(
+              clip,
+              place.joints(in.body()),
+              work,
+              (j, track) -> pass.mended(track, frames, clip.rateHz())));
+    }
+  }
+
+  private Track mended(Track track, Frames frames, double rateHz) {
+    Frames window = frames.grown(WildFrames.REACH + 2).within(Frames.first(track.frames()));
+    int count = window.count();
+    int width = track.width();
+    double[] x = new double[width * count];
+    track.read(window, x);
+    if (width == Track.ROTATION) {
+      RotationVectors.alignSigns(x, count);
+    }
+    double[] usual = new double[count];
+    double[] size = new double[count];
+    if (width == Track.ROTATION) {
+      turns(x, count, rateHz, usual, size);
+    } else {
+      travel(x, count, rateHz, usual, size);
+    }
+    Track out = track;
+    double[] sample = new double[width];
+    double[] was = new double[width];
+    for (int f = frames.from(); f < frames.to(); f++) {
+      int n = f - window.from();
+      if (size[n] > 0) {
+        between(x, width, count, n, size, sample);
+        if (width == Track.ROTATION) {
+          Quats.normalize(sample, 0);
+          track.read(f, was, 0);
+          if (Quats.dot(sample, 0, was, 0) < 0) {
+            for (int i = 0; i < width; i++) {
+              sample[i] = -sample[i];
+            }
+          }
+        }
+        out = out.with(new Frames(f, f + 1), sample);
+      }
+    }
+    return out;
+  }
+
+  /** The cubic through two neighbours on both sides; a line where there are not so many. */
+  private static void between(
+      double[] x, int width, int count, int n, double[] size, double[] dest) {
+    boolean inner = n > 0 && n < count - 1;
+    boolean cubic = n > 1 && n < count - 2 && size[n - 2] == 0 && size[n + 2] == 0;
+    int beside = n == 0 ? 1 : -1;
+    for (int i = 0; i < width; i++) {
+      int at = width * n + i;
+      if (cubic) {
+        dest[i] = (4 * (x[at - width] + x[at + width]) - x[at - 2 * width] - x[at + 2 * width]) / 6;
+      } else if (inner) {
+        dest[i] = 0.5 * (x[at - width] + x[at + width]);
+      } else {
+        dest[i] = 2 * x[at + beside * width] - x[at + 2 * beside * width];
+      }
+    }
+  }
+}

@@ -1,0 +1,91 @@
+package waxhand.core.passes.ground;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.OptionalDouble;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.DoubleRange;
+import org.joml.Vector3d;
+import org.junit.jupiter.api.Test;
+import waxhand.core.Samples;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Plate;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+
+/** Level moves the world under the body and changes nothing within it. */
+class LevelPassTest {
+  private static final Motion IN = Samples.swaying(300, 60, 0.01, 21);
+
+  private static Motion run(LevelPass pass, double weight) {
+    return Plate.of("l", pass).withWeight(weight).apply(IN, IN.clip().allFrames(), Work.UNWATCHED);
+  }
+
+  private static Vector3d[] places(Motion motion, int frame) {
+    WorldPose pose = new WorldPose(motion.clip().skeleton());
+    pose.solve(motion.clip(), frame);
+    Vector3d[] places = new Vector3d[motion.clip().skeleton().size()];
+    for (int j = 0; j < places.length; j++) {
+      places[j] = new Vector3d(pose.x(j), pose.y(j), pose.z(j));
+    }
+    return places;
+  }
+
+  @Property(tries = 40)
+  void everyPointGoesWhereTheSettingsSay(
+      @ForAll @DoubleRange(min = -0.3, max = 0.3) double floor,
+      @ForAll @DoubleRange(min = 1.2, max = 2.2) double height,
+      @ForAll @DoubleRange(min = -3.1, max = 3.1) double heading,
+      @ForAll @DoubleRange(min = -4, max = 4) double east,
+      @ForAll @DoubleRange(min = -4, max = 4) double south) {
+    LevelPass pass =
+        new LevelPass(OptionalDouble.of(floor), OptionalDouble.of(height), heading, east, south);
+    Motion out = run(pass, 1);
+    double scale = height / IN.body().heightM();
+    for (int f : new int[] {0, 150, 299}) {
+      Vector3d[] before = places(IN, f);
+      Vector3d[] after = places(out, f);
+      for (int j = 0; j < before.length; j++) {
+        Vector3d wanted =
+            before[j].sub(0, floor, 0).mul(scale).rotateY(heading).add(east, 0, south);
+        assertThat(after[j].distance(wanted)).as("joint %d", j).isLessThan(1e-9);
+      }
+    }
+    assertThat(out.body().heightM()).isCloseTo(height, within(1e-9));
+  }
+
+  @Test
+  void twoHalvesMakeAWholeTurnOfTheWorld() {
+    LevelPass pass = new LevelPass(OptionalDouble.of(0.2), OptionalDouble.empty(), 0.8, 0, 0);
+    Motion half = run(pass, 0.5);
+    Motion whole =
+        Plate.of("l", pass).withWeight(0.5).apply(half, half.clip().allFrames(), Work.UNWATCHED);
+    Motion once = run(pass, 1);
+    for (int j = 0; j < 20; j++) {
+      assertThat(places(whole, 99)[j].distance(places(once, 99)[j])).isLessThan(1e-9);
+    }
+  }
+
+  @Test
+  void aLevelTakeIsLeftAsItIs() {
+    Motion level = run(LevelPass.KIND.defaults(), 1);
+    LevelPass again = (LevelPass) LevelPass.KIND.defaults().prepared(level, Place.ALL).pass();
+    assertThat(again.floorM().getAsDouble()).as("floor found again").isCloseTo(0, within(1e-9));
+    LevelPass idle = new LevelPass(OptionalDouble.of(0), OptionalDouble.empty(), 0, 0, 0);
+    assertThat(run(idle, 1).clip().travel(0)).isSameAs(IN.clip().travel(0));
+    assertThat(run(idle, 1).clip().rotation(0)).isSameAs(IN.clip().rotation(0));
+  }
+
+  @Test
+  void onlyTheRootMovesWhileTheSizeStays() {
+    LevelPass pass = new LevelPass(OptionalDouble.of(0.1), OptionalDouble.empty(), 0.5, 1, 2);
+    Motion out = run(pass, 1);
+    for (int j = 1; j < IN.clip().skeleton().size(); j++) {
+      assertThat(out.clip().rotation(j)).isSameAs(IN.clip().rotation(j));
+    }
+    assertThat(out.body()).isSameAs(IN.body());
+  }
+}
