@@ -136,7 +136,11 @@ final class CleanVerb extends TakeVerb {
       Plate placed = chosen.chain().placed(k, chosen.chain().timing(clip.frames(), k));
       Motion in = stages.motions().get(k);
       Optional<String> complaint =
-          stages.prepared().get(k).flatMap(ready -> placed.complaint(in, ready));
+          stages
+              .prepared()
+              .get(k)
+              .map(ready -> placed.complaint(in, ready))
+              .orElseGet(() -> placed.complaint(in));
       complaint.ifPresent(c -> plate.put("complaint", c));
       plate.put(
           "changedMm",
