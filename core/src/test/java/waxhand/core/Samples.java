@@ -1,9 +1,11 @@
 package waxhand.core;
 
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import org.joml.Vector3d;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Channel;
@@ -13,6 +15,7 @@ import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.scene.Motion;
+import waxhand.core.scene.Strand;
 
 /** Small motions for tests: a body with usual names that sways, with noise. */
 public final class Samples {
@@ -82,6 +85,41 @@ public final class Samples {
     return Motion.of(new Clip(skeleton, rateHz, rotations, travels));
   }
 
+  /** Steps on the spot, a foot at a time, while the body drifts aside; its arms sway. */
+  public static Motion stepping(int frames, double rateHz, double noiseRad, long seed) {
+    Motion swaying = swaying(frames, rateHz, noiseRad, seed);
+    Clip clip = swaying.clip();
+    Random random = new Random(seed + 1);
+    for (int side = 0; side < 2; side++) {
+      String name = side == 0 ? "Left" : "Right";
+      double[] bends = {-1, 2, -1, 0};
+      String[] joints = {"UpLeg", "Leg", "Foot", "ToeBase"};
+      for (int n = 0; n < joints.length; n++) {
+        double[] q = new double[4 * frames];
+        for (int f = 0; f < frames; f++) {
+          double step = Math.sin(2 * Math.PI * 0.6 * f / rateHz + side * Math.PI);
+          double[] v = {bends[n] * 0.5 * Math.max(0, step), 0, 0};
+          for (int i = 0; i < 3; i++) {
+            v[i] += 0.1 * noiseRad * random.nextGaussian();
+          }
+          Quats.exp(v, 0, q, 4 * f);
+        }
+        int j = clip.skeleton().indexOf(name + joints[n]);
+        clip = clip.withRotation(j, Track.of(Track.ROTATION, q));
+      }
+    }
+    double[] p = new double[3 * frames];
+    double[] q = new double[4 * frames];
+    for (int f = 0; f < frames; f++) {
+      p[3 * f] = 0.05 * f / rateHz + 0.1 * noiseRad * random.nextGaussian();
+      p[3 * f + 1] = 0.95 + 0.1 * noiseRad * random.nextGaussian();
+      p[3 * f + 2] = 0.1 * noiseRad * random.nextGaussian();
+      q[4 * f + 3] = 1;
+    }
+    clip = clip.withRotation(0, Track.of(Track.ROTATION, q));
+    return swaying.with(clip.withTravel(0, Track.of(Track.TRAVEL, p)));
+  }
+
   /** With a wild frame of the left forearm and a frozen stretch of the body in every second. */
   public static Motion faulty(Motion motion) {
     Clip clip = motion.clip();
@@ -110,21 +148,56 @@ public final class Samples {
     return track.with(run, values);
   }
 
-  /** Whether joint and frame hold the very same bits in both. */
+  /** Whether joint and frame hold the very same bits in both, and travel in both or in none. */
   public static boolean sameBits(Clip a, Clip b, int joint, int frame) {
     return a.rotation(joint).sameAt(frame, b.rotation(joint))
+        && a.hasTravel(joint) == b.hasTravel(joint)
         && (!a.hasTravel(joint) || a.travel(joint).sameAt(frame, b.travel(joint)));
   }
 
   /** Whether everything is the same bits. */
   public static boolean sameBits(Clip a, Clip b) {
-    for (int j = 0; j < a.skeleton().size(); j++) {
-      for (int f = 0; f < a.frames(); f++) {
-        if (!sameBits(a, b, j, f)) {
-          return false;
+    return differences(a, b).isEmpty();
+  }
+
+  /** What is not the same in two clips, bit for bit, in words. */
+  public static List<String> differences(Clip a, Clip b) {
+    List<String> all = new ArrayList<>();
+    if (a.frames() != b.frames() || a.rateHz() != b.rateHz()) {
+      all.add(a.frames() + " and " + b.frames() + " frames at " + a.rateHz() + ", " + b.rateHz());
+    }
+    if (!a.skeleton().equals(b.skeleton())) {
+      all.add("skeletons");
+    }
+    if (all.isEmpty()) {
+      for (int j = 0; j < a.skeleton().size(); j++) {
+        int first = -1;
+        int last = -1;
+        for (int f = 0; f < a.frames(); f++) {
+          if (!sameBits(a, b, j, f)) {
+            first = first < 0 ? f : first;
+            last = f;
+          }
+        }
+        if (first >= 0) {
+          String travel = a.hasTravel(j) == b.hasTravel(j) ? "" : ", travel in one only";
+          all.add(a.skeleton().joint(j).name() + " frames " + first + " to " + last + travel);
         }
       }
     }
-    return a.frames() == b.frames();
+    return all;
+  }
+
+  /** What is not the same in everything that two motions hold, in words. */
+  public static List<String> differences(Motion a, Motion b) {
+    List<String> all = differences(a.clip(), b.clip());
+    Set<Strand.Kind<?>> kinds = new LinkedHashSet<>(a.kinds());
+    kinds.addAll(b.kinds());
+    for (Strand.Kind<?> kind : kinds) {
+      if (!a.get(kind).equals(b.get(kind))) {
+        all.add(kind + ": " + a.get(kind) + "\n   and: " + b.get(kind));
+      }
+    }
+    return all;
   }
 }

@@ -2,7 +2,11 @@ package waxhand.core.contact;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
@@ -14,9 +18,11 @@ import waxhand.core.scene.Strand;
  * The contacts of a motion as far as passes have settled them, by search and by the artist's hand.
  *
  * @param where frames in which they are known: no part rests there but as {@code contacts} say
- * @param contacts all that lie in those frames
+ * @param contacts all that lie in those frames, in the order of time
+ * @param entered those of them that begin earlier than is known here: such pieces are joined again
+ *     once the frames before them come to be known
  */
-public record KnownContacts(FrameSet where, List<Contact> contacts)
+public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact> entered)
     implements Strand<KnownContacts> {
   private static final Comparator<Contact> IN_ORDER =
       Comparator.comparingInt((Contact c) -> c.frames().from()).thenComparing(Contact::part);
@@ -28,6 +34,12 @@ public record KnownContacts(FrameSet where, List<Contact> contacts)
 
   public KnownContacts {
     contacts = contacts.stream().sorted(IN_ORDER).toList();
+    entered = Set.copyOf(entered);
+  }
+
+  /** Contacts that all begin and end as they are told. */
+  public KnownContacts(FrameSet where, List<Contact> contacts) {
+    this(where, contacts, Set.of());
   }
 
   /** Those of a motion. */
@@ -67,54 +79,63 @@ public record KnownContacts(FrameSet where, List<Contact> contacts)
       return this;
     }
     List<Contact> all = new ArrayList<>();
-    List<Contact> before = new ArrayList<>();
-    List<Contact> after = new ArrayList<>();
+    Set<Contact> open = new HashSet<>();
+    Frames ahead = new Frames(0, run.from());
+    Frames behind = new Frames(run.to(), Integer.MAX_VALUE);
     for (Contact contact : contacts) {
-      Frames frames = contact.frames();
-      add(all, contact.part(), frames.within(new Frames(0, run.from())), before, run.from());
-      Frames later = frames.within(new Frames(run.to(), Integer.MAX_VALUE));
-      if (!later.isEmpty() && frames.from() < run.to()) {
-        after.add(new Contact(contact.part(), later));
-      } else {
-        add(all, contact.part(), later, List.of(), -1);
+      for (Frames side : List.of(ahead, behind)) {
+        add(all, open, piece(this, contact, side));
       }
     }
     for (Contact contact : other.contacts) {
-      Frames inside = contact.frames().within(run);
-      if (inside.isEmpty()) {
+      add(all, open, piece(other, contact, run));
+    }
+    all.sort(IN_ORDER);
+    return joined(where.minus(run).union(other.where.within(run)), all, open);
+  }
+
+  /** What lies of a contact in some frames, and whether it begins before them. */
+  private record Piece(Contact contact, boolean enters) {}
+
+  private static Piece piece(KnownContacts of, Contact contact, Frames frames) {
+    Frames inside = contact.frames().within(frames);
+    boolean enters = inside.from() > contact.frames().from() || of.entered.contains(contact);
+    return new Piece(new Contact(contact.part(), inside), enters);
+  }
+
+  private static void add(List<Contact> all, Set<Contact> open, Piece piece) {
+    if (!piece.contact().frames().isEmpty()) {
+      all.add(piece.contact());
+      if (piece.enters()) {
+        open.add(piece.contact());
+      }
+    }
+  }
+
+  /** Joins pieces that begin earlier to those of their part that end where they enter. */
+  private static KnownContacts joined(FrameSet where, List<Contact> inOrder, Set<Contact> open) {
+    Map<ContactPart, Integer> last = new EnumMap<>(ContactPart.class);
+    List<Contact> whole = new ArrayList<>();
+    Set<Contact> entered = new HashSet<>();
+    for (Contact contact : inOrder) {
+      Integer at = last.get(contact.part());
+      Contact before = at == null ? null : whole.get(at);
+      boolean enters = open.contains(contact);
+      if (enters && before != null && before.frames().to() == contact.frames().from()) {
+        Contact cover = new Contact(contact.part(), before.frames().cover(contact.frames()));
+        whole.set(at, cover);
+        if (entered.remove(before)) {
+          entered.add(cover);
+        }
         continue;
       }
-      if (contact.frames().from() < run.from()) {
-        inside = join(before, contact.part(), inside);
-      }
-      if (inside.to() == run.to()) {
-        inside = join(after, contact.part(), inside);
-      }
-      all.add(new Contact(contact.part(), inside));
-    }
-    all.addAll(before);
-    all.addAll(after);
-    return new KnownContacts(where.minus(run).union(other.where.within(run)), all);
-  }
-
-  /**
-   * The frames with those of a waiting piece of the part, which is taken out. Modified: waiting.
-   */
-  private static Frames join(List<Contact> waiting, ContactPart part, Frames frames) {
-    for (int i = 0; i < waiting.size(); i++) {
-      if (waiting.get(i).part() == part) {
-        return waiting.remove(i).frames().cover(frames);
+      last.put(contact.part(), whole.size());
+      whole.add(contact);
+      if (enters) {
+        entered.add(contact);
       }
     }
-    return frames;
-  }
-
-  /** Puts a piece to those that wait where it reaches {@code end}, else to all. Modified: both. */
-  private static void add(
-      List<Contact> all, ContactPart part, Frames frames, List<Contact> waiting, int end) {
-    if (!frames.isEmpty()) {
-      (frames.to() == end ? waiting : all).add(new Contact(part, frames));
-    }
+    return new KnownContacts(where, whole, entered);
   }
 
   /** What is known of a run of frames. */

@@ -9,6 +9,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
 
@@ -85,7 +86,7 @@ final class LimbWriter {
         unpack(j);
       }
       ranges[limb.end()] = JointRange.of(motion.body(), limb.end()).orElse(null);
-      for (int j : stretch > 0 && scope.get(limb.upper()) ? bones(limb) : new int[0]) {
+      for (int j : grows(limb) > 0 ? bones(limb) : new int[0]) {
         travels[j] = new double[3 * run.count()];
         clip.places(j).read(run, travels[j]);
       }
@@ -102,6 +103,15 @@ final class LimbWriter {
       rotations[joint] = new double[4 * run.count()];
       clip.rotation(joint).read(run, rotations[joint]);
     }
+  }
+
+  /** By how much of their length the bones of a limb may grow: all of them or none. */
+  private double grows(Limb limb) {
+    boolean whole = scope.get(limb.upper());
+    for (int j : bones(limb)) {
+      whole &= scope.get(j);
+    }
+    return whole ? stretch : 0;
   }
 
   /** The joints whose offsets are the bones of a limb, twist joints among them. */
@@ -123,7 +133,10 @@ final class LimbWriter {
         out = out.withRotation(j, clip.rotation(j).with(run, rotations[j]));
       }
       if (travels[j] != null) {
-        out = out.withTravel(j, clip.places(j).with(run, travels[j]));
+        Track before = clip.places(j);
+        Track after = before.with(run, travels[j]);
+        // a joint comes to move only where a bone did grow
+        out = after == before ? out : out.withTravel(j, after);
       }
     }
     return out;
@@ -233,7 +246,7 @@ final class LimbWriter {
     if (shoulder >= 0) {
       Quats.rotate(free, 0, hinge, 0, hinge, 0);
     }
-    solver.solve(places, 0, root, goal, hinge, g.aside()[in], stretch, turns);
+    solver.solve(places, 0, root, goal, hinge, g.aside()[in], grows(limb), turns);
     if (g.middleWeight()[in] > 0) {
       overMiddle(g, captured, in);
     }

@@ -54,7 +54,8 @@ public record SplicePass(double transitionS, boolean aligned) implements Pass {
                   "What follows is turned and moved so that the body neither turns nor jumps.",
                   SplicePass::aligned,
                   (p, v) -> new SplicePass(p.transitionS, v))),
-          true);
+          true,
+          false);
 
   public SplicePass {
     TRANSITION.check(transitionS);

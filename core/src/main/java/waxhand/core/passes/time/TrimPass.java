@@ -21,7 +21,8 @@ public record TrimPass() implements Pass {
           "Keeps the frames of its span; what lies before and after is dropped.",
           new TrimPass(),
           List.of(),
-          true);
+          true,
+          false);
 
   @Override
   public PassKind<TrimPass> kind() {

@@ -1,0 +1,239 @@
+package waxhand.core.passes;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+import waxhand.core.Samples;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Prepared;
+import waxhand.core.evaluate.Evaluator;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.motion.Track;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+
+/**
+ * What holds of every chain: however it was come to, everything a motion holds is what the plates
+ * make of it one after the other, and nothing else is touched.
+ */
+class RandomChainsTest {
+  private static final int FRAMES = 1100;
+  private static final Motion RAW = Samples.faulty(Samples.stepping(FRAMES, 120, 0.01, 1));
+
+  private static Evaluator.Stages afresh(Chain chain) {
+    return new Evaluator(RAW).evaluate(chain, Work.UNWATCHED);
+  }
+
+  /** What each plate makes of what the one before it left. */
+  private static List<Motion> plateByPlate(Chain chain) {
+    List<Motion> motions = new ArrayList<>(List.of(RAW));
+    TimeMap map = TimeMap.all(FRAMES);
+    for (int k = 0; k < chain.size(); k++) {
+      Plate placed = chain.placed(k, map);
+      map = placed.after(map);
+      Motion in = motions.get(k);
+      motions.add(placed.apply(in, in.clip().allFrames(), Work.UNWATCHED));
+      assertThat(motions.get(k + 1).clip().frames()).as("%s", placed).isEqualTo(map.frames());
+    }
+    return motions;
+  }
+
+  private static void assertSame(List<Motion> wanted, List<Motion> got, Object about) {
+    for (int k = 0; k < wanted.size(); k++) {
+      assertThat(Samples.differences(wanted.get(k), got.get(k)))
+          .as("after %d plates of %s", k, about)
+          .isEmpty();
+    }
+  }
+
+  @Property(tries = 40)
+  void editedFreshAndPlateByPlateAreTheSame(@ForAll long seed) {
+    RandomPlates draw = new RandomPlates(seed, FRAMES);
+    Chain chain = draw.chain();
+    Evaluator evaluator = new Evaluator(RAW);
+    for (int edit = 0; edit < 6; edit++) {
+      int from = draw.below(FRAMES);
+      Frames focus = new Frames(from, from + 1);
+      List<Motion> kept = evaluator.evaluate(chain, focus, Work.UNWATCHED, stages -> {}).motions();
+      assertSame(plateByPlate(chain), kept, chain);
+      chain = edited(chain, draw);
+    }
+    assertSame(plateByPlate(chain), afresh(chain).motions(), chain);
+  }
+
+  private static Chain edited(Chain chain, RandomPlates draw) {
+    String id = chain.plates().get(draw.below(chain.size())).id();
+    return switch (draw.below(7)) {
+      case 0 -> chain.changed(id, p -> p.withMuted(!p.muted()));
+      case 1 -> chain.changed(id, draw::placed);
+      case 2 -> chain.moved(id, draw.below(chain.size()));
+      case 3 -> chain.inserted(draw.below(chain.size() + 1), draw.plate());
+      case 4 -> chain.size() > 1 ? chain.without(id) : chain;
+      default -> chain.changed(id, p -> p.withPass(draw.changed(p.pass())));
+    };
+  }
+
+  @Property(tries = 40)
+  void whatIsStoppedIsStaleAndNothingElse(@ForAll long seed) {
+    RandomPlates draw = new RandomPlates(seed, FRAMES);
+    Chain chain = draw.chain();
+    Evaluator evaluator = new Evaluator(RAW);
+    for (int edit = 0; edit < 4; edit++) {
+      int[] left = {draw.below(30)};
+      Work stopping =
+          new Work() {
+            @Override
+            public void done(double share) {}
+
+            @Override
+            public synchronized boolean stopped() {
+              return left[0]-- <= 0;
+            }
+          };
+      try {
+        evaluator.evaluate(chain, stopping);
+      } catch (CancellationException e) {
+        assertThat(left[0]).isNegative();
+      }
+      chain = edited(chain, draw);
+    }
+    assertSame(plateByPlate(chain), evaluator.evaluate(chain, Work.UNWATCHED).motions(), chain);
+  }
+
+  /** A random plate of every kind, and what it makes of a take. */
+  @Property(tries = 25)
+  void whatAPlateDoesNotReachKeepsItsBits(@ForAll long seed) {
+    RandomPlates draw = new RandomPlates(seed, FRAMES);
+    for (PassKind<?> kind : PassKinds.ALL) {
+      Plate plate = draw.placed(Plate.of("p", draw.pass(kind)));
+      Motion out = plate.apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED);
+      assertThat(plate.withMuted(true).apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED))
+          .isSameAs(RAW);
+      assertThat(plate.withWeight(0).apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED))
+          .isSameAs(RAW);
+      if (plate.reshapesTime()) {
+        continue;
+      }
+      Frames active = plate.active(FRAMES);
+      BitSet scope = plate.scope().joints(RAW.body());
+      for (int j = 0; j < RAW.clip().skeleton().size(); j++) {
+        for (int f = 0; f < FRAMES; f++) {
+          if (!active.contains(f) || kind.scoped() && !scope.get(j)) {
+            assertThat(sameSamples(RAW.clip(), out.clip(), j, f))
+                .as("%s joint %d frame %d", plate, j, f)
+                .isTrue();
+          }
+        }
+      }
+    }
+  }
+
+  /** Where one clip has travel and the other has none, it must be the offset. */
+  private static boolean sameSamples(Clip a, Clip b, int joint, int frame) {
+    return a.rotation(joint).sameAt(frame, b.rotation(joint))
+        && (a.travel(joint) == b.travel(joint)
+            || Arrays.equals(place(a, joint, frame), place(b, joint, frame)));
+  }
+
+  private static double[] place(Clip clip, int joint, int frame) {
+    double[] place = new double[3];
+    for (int i = 0; i < 3; i++) {
+      boolean moves = clip.hasTravel(joint);
+      place[i] = moves ? clip.travel(joint).at(frame, i) : clip.skeleton().offset(joint, i);
+    }
+    return place;
+  }
+
+  @Property(tries = 25)
+  void reachAndDifferingHoldAndPreparingTwiceIsPreparingOnce(@ForAll long seed) {
+    RandomPlates draw = new RandomPlates(seed, FRAMES);
+    for (PassKind<?> kind : PassKinds.ALL) {
+      Plate plate = draw.placed(Plate.of("p", draw.pass(kind))).withMuted(false);
+      Pass pass = plate.pass();
+      Place place = plate.place();
+      if (pass.reshapes() == Pass.Reshapes.TIME) {
+        continue;
+      }
+      Frames active = plate.withWeight(1).active(FRAMES);
+      Prepared ready = pass.prepared(RAW, place);
+      assertThat(ready.pass().prepared(RAW, place).pass()).isEqualTo(ready.pass());
+      if (active.isEmpty()) {
+        continue;
+      }
+      Motion out = ready.apply(RAW, active, Work.UNWATCHED);
+      Motion again = ready.pass().prepared(RAW, place).apply(RAW, active, Work.UNWATCHED);
+      assertThat(Samples.differences(out, again)).as("%s", plate).isEmpty();
+
+      int at = draw.below(FRAMES);
+      Motion poked = poked(RAW, new Frames(at, at + 1));
+      Motion other = ready.apply(poked, active, Work.UNWATCHED);
+      Frames felt = new Frames(at, at + 1).grown(ready.reach()).within(RAW.clip().allFrames());
+      assertAlikeOutside(FrameSet.of(felt), out, other, plate);
+
+      Prepared changed = draw.changed(pass).prepared(RAW, place, ready);
+      if (changed.pass().reshapes() == pass.reshapes()) {
+        FrameSet differing = changed.differing(ready, active);
+        assertAlikeOutside(differing, out, changed.apply(RAW, active, Work.UNWATCHED), plate);
+      }
+    }
+  }
+
+  private static void assertAlikeOutside(FrameSet frames, Motion a, Motion b, Plate plate) {
+    for (int f = 0; f < FRAMES; f++) {
+      for (int j = 0; !frames.contains(f) && j < a.clip().skeleton().size(); j++) {
+        assertThat(sameSamples(a.clip(), b.clip(), j, f))
+            .as("%s joint %d frame %d beyond %s", plate, j, f, frames)
+            .isTrue();
+      }
+    }
+  }
+
+  private static Motion poked(Motion motion, Frames run) {
+    Clip clip = motion.clip();
+    for (int j = 0; j < clip.skeleton().size(); j++) {
+      double[] q = new double[4 * run.count()];
+      for (int n = 0; n < run.count(); n++) {
+        q[4 * n + 1] = 0.6;
+        q[4 * n + 3] = 0.8;
+      }
+      clip = clip.withRotation(j, clip.rotation(j).with(run, q));
+      if (clip.hasTravel(j)) {
+        double[] p = new double[3 * run.count()];
+        clip.travel(j).read(run, p);
+        p[0] += 0.3;
+        clip = clip.withTravel(j, clip.travel(j).with(run, p));
+      }
+    }
+    return motion.with(clip);
+  }
+
+  /** Every kind does something to this take, or nothing would be tried. */
+  @Test
+  void everyKindFindsSomethingToDo() {
+    for (PassKind<?> kind : PassKinds.ALL) {
+      RandomPlates draw = new RandomPlates(7, FRAMES);
+      int did = 0;
+      for (int n = 0; n < 12; n++) {
+        Plate plate = draw.placed(Plate.of("p", draw.pass(kind))).withMuted(false).withWeight(1);
+        Motion out = plate.apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED);
+        did += Samples.differences(RAW, out).isEmpty() ? 0 : 1;
+      }
+      assertThat(did).as(kind.words()).isGreaterThan(3);
+    }
+    assertThat(Track.CHUNK).as("takes are longer than a few chunks").isLessThan(FRAMES / 4);
+  }
+}
