@@ -41,6 +41,11 @@ public interface Pass {
     return Optional.empty();
   }
 
+  /** The name of what an earlier pass must have {@link #gives given} for this one to work. */
+  default Optional<String> needs() {
+    return Optional.empty();
+  }
+
   /** This pass after what an earlier one {@link #gives} has got another name. */
   default Pass renamed(String was, String now) {
     return this;

@@ -35,4 +35,9 @@ public record Joint(
   public boolean hasPositionChannels() {
     return channels.stream().anyMatch(c -> !c.isRotation());
   }
+
+  /** Whether the file says where it is in its parent, frame by frame. */
+  public boolean moves() {
+    return channels.stream().anyMatch(c -> !c.isRotation());
+  }
 }

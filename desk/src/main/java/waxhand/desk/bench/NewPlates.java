@@ -70,10 +70,9 @@ final class NewPlates {
       return beforePlants(chain, after);
     }
     int index = after;
-    for (int k = after; k < chain.size() && pass instanceof TetherPass tether; k++) {
-      boolean ties =
-          chain.plates().get(k).pass() instanceof PropPass p && p.name().equals(tether.target());
-      index = ties ? k + 1 : index;
+    Optional<String> needs = pass.needs();
+    for (int k = after; k < chain.size() && needs.isPresent(); k++) {
+      index = chain.plates().get(k).pass().gives().equals(needs) ? k + 1 : index;
     }
     return index;
   }

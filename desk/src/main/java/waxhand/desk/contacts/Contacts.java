@@ -107,7 +107,7 @@ public final class Contacts {
     Slides.Key key =
         new Slides.Key(session.motionAt(session.flagBProperty().get()), state.get().plants());
     TimeMap timing = session.timingAt(session.flagBProperty().get());
-    slides.set(sliding.of(key, () -> Slides.of(key, timing), this::slide));
+    slides.set(sliding.of(key, work -> Slides.of(key, timing), this::slide));
   }
 
   /** The parts there is a lane for: those of the soles, and others that touch something. */
@@ -202,7 +202,8 @@ public final class Contacts {
     }
     Motion result = stages.result();
     Optional<Planted> found =
-        search.of(result, () -> Optional.of(inPlace().prepared(result, Place.ALL)), this::refresh);
+        search.of(
+            result, work -> Optional.of(inPlace().prepared(result, Place.ALL)), this::refresh);
     return search.knows(result)
         ? state(Optional.empty(), found.orElseThrow(), session.timingAt(Flag.RESULT))
         : state.get();

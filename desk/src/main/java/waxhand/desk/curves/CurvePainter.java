@@ -1,10 +1,14 @@
 package waxhand.desk.curves;
 
+import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Font;
+import waxhand.core.body.Side;
 import waxhand.core.motion.Frames;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
@@ -72,7 +76,8 @@ final class CurvePainter {
     g.fillRect(LEFT, top, sight.width(), height - 3);
     g.setFont(Font.font("Lato", 12));
     g.setFill(palette.get(Ink.SOFT));
-    boolean oneJoint = rows.stream().allMatch(r -> r.joint() == rows.get(0).joint());
+    List<Stroke> strokes = strokes(rows);
+    boolean oneJoint = isOneJoint(rows);
     String axis = rows.get(0).axis();
     String common =
         oneJoint
@@ -94,8 +99,8 @@ final class CurvePainter {
     g.clip();
     for (int i = 0; i < rows.size(); i++) {
       CurveSet.Row each = rows.get(i);
-      g.setLineDashes(dashes(rows, i));
-      Ink ink = ink(rows, i);
+      g.setLineDashes(strokes.get(i).dashes());
+      Ink ink = strokes.get(i).ink();
       if (apart) {
         line(each.apart(), sight, range, top, height, palette.get(oneJoint ? Ink.FOCUS : ink), 1.3);
       } else {
@@ -108,35 +113,52 @@ final class CurvePainter {
     if (oneJoint) {
       readOut(rows, unit, apart, sight, top, cursor);
     } else {
-      legend(rows, unit, apart, top, cursor);
+      legend(rows, strokes, unit, apart, sight, top, cursor);
     }
   }
 
-  /** Several parts in one row wear the colours of their sides. */
-  private static Ink ink(List<CurveSet.Row> rows, int i) {
-    boolean one = rows.stream().allMatch(r -> r.joint() == rows.get(0).joint());
-    if (one) {
-      return Ink.WAX_SHADE;
+  /** How a curve is drawn. */
+  record Stroke(Ink ink, double[] dashes) {}
+
+  private static boolean isOneJoint(List<CurveSet.Row> rows) {
+    return rows.stream().allMatch(r -> r.joint() == rows.get(0).joint());
+  }
+
+  /**
+   * How the curves of a row are drawn: several parts wear the colours of their sides, and curves of
+   * one colour are told apart by how they are dashed. Linear in the curves.
+   */
+  static List<Stroke> strokes(List<CurveSet.Row> rows) {
+    boolean one = isOneJoint(rows);
+    Map<Ink, Integer> used = new EnumMap<>(Ink.class);
+    List<Stroke> strokes = new ArrayList<>(rows.size());
+    for (CurveSet.Row row : rows) {
+      Ink ink = one ? Ink.WAX_SHADE : ink(row.side());
+      int before = used.merge(ink, 1, Integer::sum) - 1;
+      strokes.add(new Stroke(ink, DASHES[before % DASHES.length]));
     }
-    return switch (rows.get(i).side()) {
+    return strokes;
+  }
+
+  private static Ink ink(Side side) {
+    return switch (side) {
       case LEFT -> Ink.LEFT;
       case RIGHT -> Ink.RIGHT;
       case MIDDLE -> Ink.WAX_SHADE;
     };
   }
 
-  /** Curves of one colour are told apart by how they are dashed. */
-  private static double[] dashes(List<CurveSet.Row> rows, int i) {
-    Ink ink = ink(rows, i);
-    long before =
-        rows.subList(0, i).stream().filter(r -> ink(rows, rows.indexOf(r)) == ink).count();
-    return DASHES[(int) before % DASHES.length];
-  }
-
   /** Which part is which, with its value under the pointer. */
-  private void legend(List<CurveSet.Row> rows, String unit, boolean apart, double top, int cursor) {
+  private void legend(
+      List<CurveSet.Row> rows,
+      List<Stroke> strokes,
+      String unit,
+      boolean apart,
+      Sight sight,
+      double top,
+      int cursor) {
     double x = LEFT + 8;
-    for (int i = 0; i < rows.size(); i++) {
+    for (int i = 0; i < rows.size() && x < LEFT + sight.width(); i++) {
       CurveSet.Row row = rows.get(i);
       Curve curve = apart ? row.apart() : row.b();
       String value =
@@ -145,9 +167,9 @@ final class CurvePainter {
       double wide = 5.9 * words.length() + 26;
       g.setFill(palette.get(Ink.PAPER).deriveColor(0, 1, 1, 0.85));
       g.fillRect(x - 3, top + 1, wide, 14);
-      g.setStroke(palette.get(ink(rows, i)));
+      g.setStroke(palette.get(strokes.get(i).ink()));
       g.setLineWidth(2);
-      g.setLineDashes(dashes(rows, i));
+      g.setLineDashes(strokes.get(i).dashes());
       g.strokeLine(x, top + 8, x + 20, top + 8);
       g.setLineDashes();
       g.setFill(palette.get(Ink.INK));

@@ -6,6 +6,7 @@ import waxhand.core.body.BodyPart;
 import waxhand.core.body.Side;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /**
  * The curves of some parts at flags A and B.
@@ -54,7 +55,11 @@ record CurveSet(Quantity quantity, List<Row> rows) {
     return spread;
   }
 
-  /** Works them out; reads every frame. */
+  /**
+   * Works them out; reads every frame.
+   *
+   * @throws java.util.concurrent.CancellationException if {@code work} was stopped
+   */
   static CurveSet of(
       Quantity quantity,
       Motion a,
@@ -62,9 +67,11 @@ record CurveSet(Quantity quantity, List<Row> rows) {
       Motion b,
       TimeMap tb,
       int frames,
-      List<Integer> joints) {
+      List<Integer> joints,
+      Work work) {
     List<Row> rows = new ArrayList<>();
     for (int joint : joints) {
+      work.check();
       double[][] before = inRawTime(quantity.of(a, joint), ta, frames);
       double[][] after = a == b ? before : inRawTime(quantity.of(b, joint), tb, frames);
       for (int c = 0; c < quantity.count(); c++) {

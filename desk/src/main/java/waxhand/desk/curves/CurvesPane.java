@@ -210,7 +210,9 @@ public final class CurvesPane extends TimeArea {
     set =
         worked.of(
             wanted,
-            () -> CurveSet.of(wanted.quantity, wanted.a, ta, wanted.b, tb, frames, wanted.joints),
+            work ->
+                CurveSet.of(
+                    wanted.quantity, wanted.a, ta, wanted.b, tb, frames, wanted.joints, work),
             this::refresh);
     draw();
   }

@@ -49,8 +49,8 @@ final class LevelPicture implements PassPicture {
     Motion in = work.get().in();
     Motion out = work.get().out();
     Runnable again = () -> show(session, plateId);
-    double[] before = lowBefore.of(in, () -> lowest(in), again);
-    double[] after = lowAfter.of(out, () -> lowest(out), again);
+    double[] before = lowBefore.of(in, w -> lowest(in, w), again);
+    double[] after = lowAfter.of(out, w -> lowest(out, w), again);
     if (before.length != after.length) {
       return;
     }
@@ -74,13 +74,14 @@ final class LevelPicture implements PassPicture {
             in.body().soles().isEmpty() ? "; no feet were found, so the lowest joint counts" : ""));
   }
 
-  private static double[] lowest(Motion motion) {
+  private static double[] lowest(Motion motion, waxhand.core.work.Work work) {
     int frames = motion.clip().frames();
     double[] low = new double[Math.min(SAMPLES, frames)];
     Arrays.fill(low, Double.POSITIVE_INFINITY);
     WorldPose pose = new WorldPose(motion.clip().skeleton());
     double[] p = new double[3];
     for (int i = 0; i < low.length; i++) {
+      work.check();
       pose.solve(motion.clip(), (int) ((long) i * frames / low.length));
       for (Sole sole : motion.body().soles()) {
         pose.point(sole.foot(), sole.heel(), p, 0);

@@ -108,7 +108,7 @@ final class ReplacedPicture implements PassPicture {
                 shown =
                     replaced.of(
                         new Pair(w.in(), w.out()),
-                        () -> Replaced.of(w.in(), w.out()),
+                        work -> Replaced.of(w.in(), w.out()),
                         () -> show(of, plateId)));
     int stretches = shown.all.runs().size();
     words.setText(

@@ -66,7 +66,8 @@ final class SmoothPicture implements PassPicture {
     Plate plate = work.get().plate();
     Analysed key = new Analysed(in, plate.scope(), smooth.order(), smooth.turns());
     Optional<ResidualAnalysis> found =
-        analysis.of(key, () -> smooth.analyse(in, plate.scope()), () -> show(session, plateId));
+        analysis.of(
+            key, unwatched -> smooth.analyse(in, plate.scope()), () -> show(session, plateId));
     PassPanel.put(residual, smooth.method().hasCutoff());
     if (found.isPresent()) {
       showResidual(smooth, found.get());
@@ -78,7 +79,8 @@ final class SmoothPicture implements PassPicture {
     }
     showPart(session, in, out, plate.scope());
     double kept =
-        strikes.of(new Struck(in, out), () -> Strikes.kept(in, out), () -> show(session, plateId));
+        strikes.of(
+            new Struck(in, out), found -> Strikes.kept(in, out), () -> show(session, plateId));
     strikeWords.setText(
         Double.isNaN(kept)
             ? ""

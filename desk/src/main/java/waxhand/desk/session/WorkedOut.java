@@ -1,20 +1,44 @@
 package waxhand.desk.session;
 
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
-import java.util.function.Supplier;
+import java.util.function.Function;
 import javafx.application.Platform;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import waxhand.core.work.Work;
 
 /**
- * A value worked out of a key off the window's thread. Until it is known the last one stands in; of
- * several under way only the last asked for counts.
+ * A value worked out of a key off the window's thread. Until it is known the last one stands in. Of
+ * several under way only the last asked for counts; the others are stopped. What failed is tried
+ * again when it is asked for again, a few times.
  */
 public final class WorkedOut<K, V> {
   private static final Logger LOG = LoggerFactory.getLogger(WorkedOut.class);
+
+  /** What fails so often fails always. */
+  private static final int TRIES = 3;
+
   private K wanted;
   private K known;
   private V value;
+  private Attempt attempt;
+  private int failures;
+
+  /** Work that is stopped once nobody wants what comes of it. */
+  private static final class Attempt implements Work {
+    private volatile boolean stopped;
+
+    @Override
+    public void done(double share) {
+      // nobody looks
+    }
+
+    @Override
+    public boolean stopped() {
+      return stopped;
+    }
+  }
 
   /**
    * @param first stands in until any value is known
@@ -26,30 +50,57 @@ public final class WorkedOut<K, V> {
   /**
    * The value for {@code key}, or the last one while it is being worked out.
    *
-   * @param work called on another thread
+   * @param work called on another thread; it is told to stop when another key is asked for
    * @param then called on the window's thread when the value has become known
    */
-  public V of(K key, Supplier<V> work, Runnable then) {
-    if (!key.equals(known) && !key.equals(wanted)) {
+  public V of(K key, Function<Work, V> work, Runnable then) {
+    if (key.equals(known)) {
+      stop();
+      wanted = known;
+      return value;
+    }
+    if (!key.equals(wanted)) {
+      stop();
       wanted = key;
-      CompletableFuture.supplyAsync(work)
+      failures = 0;
+    }
+    if (attempt == null && failures < TRIES) {
+      Attempt mine = new Attempt();
+      attempt = mine;
+      CompletableFuture.supplyAsync(
+              () -> {
+                mine.check();
+                return work.apply(mine);
+              })
           .whenComplete(
-              (v, failure) -> {
-                if (failure != null) {
-                  LOG.error("cannot be worked out", failure);
-                  return;
-                }
-                Platform.runLater(
-                    () -> {
-                      if (key.equals(wanted)) {
-                        known = key;
-                        value = v;
-                        then.run();
-                      }
-                    });
-              });
+              (found, failure) -> Platform.runLater(() -> ended(mine, key, found, failure, then)));
     }
     return value;
+  }
+
+  private void stop() {
+    if (attempt != null) {
+      attempt.stopped = true;
+      attempt = null;
+    }
+  }
+
+  private void ended(Attempt mine, K key, V found, Throwable failure, Runnable then) {
+    if (mine != attempt) {
+      return;
+    }
+    attempt = null;
+    if (failure == null) {
+      known = key;
+      value = found;
+      then.run();
+    } else {
+      failures++;
+      boolean stopped = failure.getCause() instanceof CancellationException;
+      if (!stopped && failures == TRIES) {
+        LOG.warn("cannot be worked out", failure);
+      }
+    }
   }
 
   /** Whether the value for {@code key} is known. */

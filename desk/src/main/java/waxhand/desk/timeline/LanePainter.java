@@ -310,7 +310,7 @@ final class LanePainter {
       return goal.part().words();
     }
     if (plate.pass() instanceof TetherPass tether) {
-      return tether.limbs() + " to " + tether.target();
+      return tether.limbs().words() + " to " + tether.target().words();
     }
     return plate.scope().words();
   }

@@ -384,7 +384,7 @@ public final class Viewport extends Pane {
     Optional<Motion> now = session.motionAt(session.flagBProperty().get());
     Optional<Skins> worn =
         now.filter(m -> active.isSolid())
-            .map(m -> skins.of(m.body(), () -> Skins.of(m.body()), this::refresh));
+            .map(m -> skins.of(m.body(), work -> Skins.of(m.body()), this::refresh));
     int frame = session.frameProperty().get();
     int wireFrame = session.timingAt(session.flagAProperty().get()).local(frame);
     int waxFrame = session.timingAt(session.flagBProperty().get()).local(frame);

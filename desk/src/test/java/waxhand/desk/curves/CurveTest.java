@@ -84,7 +84,16 @@ class CurveTest {
     TimeMap all = TimeMap.all(240);
     TimeMap cut = TimeMap.without(240, List.of(new waxhand.core.motion.Frames(100, 140)));
     Motion shorter = Motion.of(TRUTH.clip().cut(new waxhand.core.motion.Frames(0, 200)));
-    CurveSet set = CurveSet.of(Quantity.HEIGHT, TRUTH, all, shorter, cut, 240, List.of(0));
+    CurveSet set =
+        CurveSet.of(
+            Quantity.HEIGHT,
+            TRUTH,
+            all,
+            shorter,
+            cut,
+            240,
+            List.of(0),
+            waxhand.core.work.Work.UNWATCHED);
     CurveSet.Row row = set.rows().get(0);
     assertThat(row.b().frames()).isEqualTo(240);
     assertThat(row.b().at(50)).isEqualTo(row.a().at(50));

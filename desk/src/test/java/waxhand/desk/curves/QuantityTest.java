@@ -121,7 +121,8 @@ class QuantityTest {
             b,
             TimeMap.without(FRAMES, List.of(new Frames(200, 300))),
             FRAMES,
-            List.of(0));
+            List.of(0),
+            waxhand.core.work.Work.UNWATCHED);
     CurveSet.Row x = set.rows().get(0);
     assertThat(x.words()).isEqualTo("hips, x");
     assertThat(x.b().frames()).isEqualTo(FRAMES);
@@ -137,7 +138,8 @@ class QuantityTest {
             a,
             TimeMap.all(FRAMES),
             FRAMES,
-            List.of(0, 1));
+            List.of(0, 1),
+            waxhand.core.work.Work.UNWATCHED);
     assertThat(Grouping.NONE.of(two)).hasSize(6);
     assertThat(Grouping.AXES.of(two)).hasSize(2).allMatch(rows -> rows.size() == 3);
     assertThat(Grouping.PARTS.of(two))

@@ -5,13 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.BooleanSupplier;
+import java.util.function.Function;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxToolkit;
 import org.testfx.util.WaitForAsyncUtils;
+import waxhand.core.work.Work;
 
 class WorkedOutTest {
   private final WorkedOut<String, Integer> lengths = new WorkedOut<>(-1);
@@ -27,7 +30,7 @@ class WorkedOutTest {
             () ->
                 lengths.of(
                     key,
-                    () -> {
+                    work -> {
                       try {
                         go.await(10, TimeUnit.SECONDS);
                       } catch (InterruptedException e) {
@@ -75,25 +78,73 @@ class WorkedOutTest {
     assertThat(told.get()).as("told of the last one only").isEqualTo(1);
   }
 
+  /** Another key stops what is under way for the last, which learns of it while it works. */
   @Test
-  void aFailureLeavesTheLastValue() throws Exception {
-    CountDownLatch open = new CountDownLatch(0);
-    of("good", open);
-    until(() -> lengths.knows("good"));
-    int value =
-        WaitForAsyncUtils.asyncFx(
-                () ->
-                    lengths.of(
-                        "bad",
-                        () -> {
-                          throw new IllegalStateException("cannot be measured");
-                        },
-                        told::incrementAndGet))
-            .get();
-    assertThat(value).isEqualTo(4);
-    Thread.sleep(100);
-    WaitForAsyncUtils.waitForFxEvents();
+  void whatNobodyWantsAnyMoreIsStopped() throws Exception {
+    CountDownLatch begun = new CountDownLatch(1);
+    CountDownLatch ended = new CountDownLatch(1);
+    ask(
+        "old",
+        work -> {
+          begun.countDown();
+          while (!work.stopped()) {
+            Thread.onSpinWait();
+          }
+          ended.countDown();
+          work.check();
+          return 1;
+        });
+    assertThat(begun.await(10, TimeUnit.SECONDS)).isTrue();
+    ask("new", work -> 3);
+    assertThat(ended.await(10, TimeUnit.SECONDS)).as("the old one was stopped").isTrue();
+    until(() -> lengths.knows("new"));
+    assertThat(lengths.knows("old")).isFalse();
+    assertThat(told.get()).isEqualTo(1);
+  }
+
+  @Test
+  void whatFailedIsTriedAgainWhenAskedForAgain() throws Exception {
+    AtomicInteger tries = new AtomicInteger();
+    Function<Work, Integer> second =
+        work -> {
+          if (tries.incrementAndGet() < 2) {
+            throw new IllegalStateException("cannot be measured");
+          }
+          return 8;
+        };
+    until(() -> ask("shy", second) == 8);
+    assertThat(tries.get()).isEqualTo(2);
+    assertThat(lengths.knows("shy")).isTrue();
+  }
+
+  @Test
+  void whatAlwaysFailsIsGivenUpAndTheLastValueStays() throws Exception {
+    until(() -> ask("good", work -> 4) == 4);
+    AtomicInteger tries = new AtomicInteger();
+    Function<Work, Integer> never =
+        work -> {
+          tries.incrementAndGet();
+          throw new IllegalStateException("cannot be measured");
+        };
+    until(
+        () -> {
+          ask("bad", never);
+          return tries.get() == 3;
+        });
+    for (int n = 0; n < 5; n++) {
+      WaitForAsyncUtils.waitForFxEvents();
+      assertThat(ask("bad", never)).isEqualTo(4);
+    }
+    assertThat(tries.get()).as("not tried for ever").isEqualTo(3);
     assertThat(lengths.knows("bad")).isFalse();
     assertThat(told.get()).isEqualTo(1);
+  }
+
+  private int ask(String key, Function<Work, Integer> work) {
+    try {
+      return WaitForAsyncUtils.asyncFx(() -> lengths.of(key, work, told::incrementAndGet)).get();
+    } catch (InterruptedException | ExecutionException e) {
+      throw new AssertionError(e);
+    }
   }
 }

@@ -1,6 +1,7 @@
 package waxhand.core.passes.layers;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import waxhand.core.chain.Amount;
 import waxhand.core.chain.Pass;
@@ -11,6 +12,7 @@ import waxhand.core.chain.Setting;
 import waxhand.core.chain.Triple;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.passes.common.EachJoint;
 import waxhand.core.scene.Motion;
@@ -115,16 +117,28 @@ public record ShiftPass(Triple turn, Triple move, double laterS) implements Pass
       double later = pass.laterS * rateHz;
       double[] by = new double[4];
       Quats.exp(new double[] {pass.turn.x(), pass.turn.y(), pass.turn.z()}, 0, by, 0);
+      BitSet joints = place.joints(in.body());
       return in.with(
           EachJoint.change(
               in.clip(),
-              place.joints(in.body()),
+              joints,
               work,
-              (j, track) -> pass.shifted(track, frames, later, by)));
+              (j, track) ->
+                  pass.shifted(
+                      track, frames, later, by, isMoved(in.clip().skeleton(), joints, j))));
+    }
+
+    /**
+     * Roots move, and of parts that are chosen without what they hang from those that the file
+     * moves; what hangs from a moved part goes along with it.
+     */
+    private static boolean isMoved(Skeleton skeleton, BitSet joints, int joint) {
+      int parent = skeleton.parent(joint);
+      return parent < 0 || !joints.get(parent) && skeleton.joint(joint).moves();
     }
   }
 
-  private Track shifted(Track track, Frames frames, double later, double[] by) {
+  private Track shifted(Track track, Frames frames, double later, double[] by, boolean moved) {
     int width = track.width();
     double[] out = new double[width * frames.count()];
     double[] a = new double[width];
@@ -140,9 +154,9 @@ public record ShiftPass(Triple turn, Triple move, double laterS) implements Pass
       if (width == Track.ROTATION) {
         Quats.multiply(a, 0, by, 0, out, 4 * n);
       } else {
-        out[3 * n] = a[0] + move.x();
-        out[3 * n + 1] = a[1] + move.y();
-        out[3 * n + 2] = a[2] + move.z();
+        out[3 * n] = a[0] + (moved ? move.x() : 0);
+        out[3 * n + 1] = a[1] + (moved ? move.y() : 0);
+        out[3 * n + 2] = a[2] + (moved ? move.z() : 0);
       }
     }
     return track.with(frames, out);

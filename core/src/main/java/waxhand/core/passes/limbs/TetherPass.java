@@ -184,6 +184,11 @@ public record TetherPass(
     return KIND;
   }
 
+  @Override
+  public Optional<String> needs() {
+    return target instanceof TieTarget.OfProp prop ? Optional.of(prop.name()) : Optional.empty();
+  }
+
   /** A tie goes with its prop. */
   @Override
   public TetherPass renamed(String was, String now) {
