@@ -141,10 +141,10 @@ final class PlateForm extends VBox {
     PassKind<?> kind = plate.pass().kind();
     help.setText(kind.words() + ": " + kind.help());
     complaint.setText(complaint(plate));
-    Optional.ofNullable(own.get(kind))
-        .map(Own::node)
-        .filter(node -> !settings.getChildren().contains(node))
-        .ifPresent(settings.getChildren()::setAll);
+    List<Node> shown = own.containsKey(kind) ? List.of(own.get(kind).node()) : List.of();
+    if (!settings.getChildren().equals(shown)) {
+      settings.getChildren().setAll(shown);
+    }
     PassPanel.put(where, kind.local());
     PassPanel.put(parts, kind.scoped());
     common.forEach(e -> e.show(plate));

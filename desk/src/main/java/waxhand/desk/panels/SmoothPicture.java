@@ -80,7 +80,7 @@ final class SmoothPicture implements PassPicture {
     showPart(session, in, out, plate.scope());
     double kept =
         strikes.of(
-            new Struck(in, out), found -> Strikes.kept(in, out), () -> show(session, plateId));
+            new Struck(in, out), unwatched -> Strikes.kept(in, out), () -> show(session, plateId));
     strikeWords.setText(
         Double.isNaN(kept)
             ? ""

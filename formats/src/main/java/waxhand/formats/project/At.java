@@ -3,7 +3,9 @@ package waxhand.formats.project;
 import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonLocation;
 import com.fasterxml.jackson.core.JsonParser;
+import com.fasterxml.jackson.core.JsonPointer;
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.JsonToken;
 import com.fasterxml.jackson.core.StreamReadConstraints;
 import com.fasterxml.jackson.core.StreamReadFeature;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -11,6 +13,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import com.fasterxml.jackson.databind.node.MissingNode;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -53,12 +56,14 @@ final class At {
   /** Whom to tell, and how many faults there have been. */
   private static final class Tally {
     final String file;
+    final byte[] bytes;
     final Faults to;
     int count;
     String first = "";
 
-    Tally(String file, Faults to) {
+    Tally(String file, byte[] bytes, Faults to) {
       this.file = file;
+      this.bytes = bytes;
       this.to = to;
     }
   }
@@ -84,7 +89,7 @@ final class At {
       if (parser.nextToken() != null) {
         throw at(file, "more follows behind its end", parser.currentTokenLocation());
       }
-      return new At(root, "", new Tally(file, faults));
+      return new At(root, "", new Tally(file, bytes, faults));
     } catch (JsonProcessingException e) {
       throw at(file, reason(e), e.getLocation());
     } catch (FormatException e) {
@@ -122,7 +127,7 @@ final class At {
 
   /** The same document under another name, such as that of the archive it lies in. */
   At of(String file) {
-    return new At(node, place, new Tally(file, faults.to));
+    return new At(node, place, new Tally(file, faults.bytes, faults.to));
   }
 
   /** The name of the file for messages. */
@@ -136,6 +141,26 @@ final class At {
 
   String place() {
     return place;
+  }
+
+  /** The object here as it stands in the document, word for word. */
+  String source() {
+    JsonPointer here =
+        JsonPointer.compile("/" + place.replace("]", "").replace('[', '/').replace('.', '/'));
+    try (JsonParser parser = JSON.createParser(faults.bytes)) {
+      while (parser.nextToken() != null) {
+        if (parser.currentToken() == JsonToken.START_OBJECT
+            && parser.getParsingContext().pathAsPointer().equals(here)) {
+          int from = (int) parser.currentTokenLocation().getByteOffset();
+          parser.skipChildren();
+          int to = (int) parser.currentLocation().getByteOffset();
+          return new String(faults.bytes, from, to - from, StandardCharsets.UTF_8);
+        }
+      }
+    } catch (IOException e) {
+      throw new IllegalStateException("what was read once cannot be read again", e);
+    }
+    throw new IllegalStateException("there is no object at " + place);
   }
 
   /** Tells of a fault here. */

@@ -3,6 +3,7 @@ package waxhand.formats.project;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.fasterxml.jackson.databind.util.RawValue;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
@@ -21,6 +22,7 @@ import waxhand.core.chain.Plate;
 import waxhand.core.chain.Scope;
 import waxhand.core.chain.Span;
 import waxhand.core.passes.PassKinds;
+import waxhand.core.passes.UnknownPass;
 import waxhand.core.passes.signal.SmoothMethod;
 import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
@@ -33,6 +35,10 @@ final class ChainJson {
   static ArrayNode write(Chain chain) {
     ArrayNode plates = JsonNodeFactory.instance.arrayNode();
     for (Plate plate : chain.plates()) {
+      if (plate.pass() instanceof UnknownPass unknown) {
+        plates.addRawValue(new RawValue(unknown.document()));
+        continue;
+      }
       ObjectNode node = plates.addObject();
       node.put("id", plate.id());
       node.put("pass", plate.pass().kind().id());
@@ -69,7 +75,7 @@ final class ChainJson {
 
   /**
    * The plates of a list. A plate of which something is wrong comes muted, since nobody can know
-   * what it would do; one whose pass is not known is left out.
+   * what it would do; one whose pass is not known is kept as it came, and muted.
    */
   static Chain read(At list) throws FormatException {
     List<At> items = list.demanded().items();
@@ -83,13 +89,29 @@ final class ChainJson {
     for (At item : items) {
       Optional<PassKind<?>> kind = PassKinds.of(item.get("pass").text(""));
       if (kind.isEmpty()) {
-        At pass = item.get("pass");
-        pass.wrong("there is no pass " + pass.quoted() + "; the plate was left out");
+        unknown(item, ids).ifPresent(plates::add);
         continue;
       }
       plates.add(plate(item, kind.get(), ids));
     }
     return new Chain(plates);
+  }
+
+  /** A plate that does nothing and keeps what the file says; empty where it says no pass at all. */
+  private static Optional<Plate> unknown(At item, FreshIds ids) throws FormatException {
+    At pass = item.get("pass");
+    String called = pass.text("");
+    if (called.isBlank()) {
+      pass.wrong("there is no pass " + pass.quoted() + "; the plate was left out");
+      return Optional.empty();
+    }
+    pass.wrong("there is no pass " + pass.quoted() + "; the plate is kept, muted, as it came");
+    String id = ids.take(item.get("id"), UnknownPass.KIND.id());
+    String name = item.get("name").text("");
+    return Optional.of(
+        Plate.of(id, new UnknownPass(called, item.source()))
+            .withName(name.isBlank() ? Legible.of(called, 40) : name)
+            .withMuted(true));
   }
 
   private static Plate plate(At item, PassKind<?> kind, FreshIds ids) throws FormatException {

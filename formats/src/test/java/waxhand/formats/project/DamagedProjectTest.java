@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -30,6 +31,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
+import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFiles;
@@ -153,7 +155,45 @@ class DamagedProjectTest {
     assertThat(one.notes().size()).isEqualTo(fault.contains(".frame") ? 0 : 1);
     assertThat(one.raw().motion().clip().rateHz()).isEqualTo(100);
     assertThat(one.workRange()).isEqualTo(new Frames(0, fault.contains("workRange") ? 3 : 2));
-    assertThat(project.takes().get(1).chain().size()).isEqualTo(fault.contains("melt") ? 0 : 1);
+    assertThat(project.takes().get(1).chain().size()).isEqualTo(1);
+  }
+
+  /** Digits, spaces and settings of a pass from another version survive opening and saving. */
+  @Test
+  void aPlateOfAPassNobodyKnowsIsKeptWordForWord() throws Exception {
+    String odd =
+        "{ \"pass\" : \"melt\",\"id\":\"m\", \"name\":\"Warm wax\", \"muted\":false,"
+            + "\t\"settings\":{\"heat\":1.50,\"e\":6E1,\"words\":[\"é\",null]},"
+            + "\"span\":{\"from\":1,\"to\":2}}";
+    Project project = opened(GOOD.replace(PLATE, PLATE + "," + odd));
+    assertThat(faults).hasSize(1);
+    assertThat(faults.get(0))
+        .isEqualTo(
+            "takes[1].plates[1].pass: there is no pass 'melt'; the plate is kept, muted, as it"
+                + " came");
+    Plate kept = project.takes().get(1).chain().plates().get(1);
+    assertThat(kept.name()).isEqualTo("Warm wax");
+    assertThat(kept.id()).isEqualTo("m");
+    assertThat(kept.muted()).isTrue();
+    Motion in = project.takes().get(1).raw().motion();
+    assertThat(kept.withMuted(false).apply(in, in.clip().allFrames(), Work.UNWATCHED)).isSameAs(in);
+    assertThat(kept.withMuted(false).complaint(in).orElseThrow()).contains("'melt'");
+
+    Path saved = disk.getPath("/again.waxhand");
+    ProjectFile.save(project, saved, Work.UNWATCHED);
+    try (ZipInputStream zip = new ZipInputStream(Files.newInputStream(saved))) {
+      for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+        if (e.getName().equals("project.json")) {
+          assertThat(new String(zip.readAllBytes(), UTF_8)).contains(odd);
+        }
+      }
+    }
+    faults.clear();
+    Project again =
+        ProjectFile.open(
+            saved, (place, reason) -> faults.add(place + ": " + reason), Work.UNWATCHED);
+    assertThat(faults).hasSize(1);
+    assertThat(again.takes().get(1).chain()).isEqualTo(project.takes().get(1).chain());
   }
 
   @ParameterizedTest
