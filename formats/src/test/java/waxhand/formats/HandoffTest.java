@@ -10,9 +10,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.FileSystem;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -20,6 +22,8 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.chain.Plate;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.Joint;
+import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.project.RawTake;
@@ -53,6 +57,31 @@ class HandoffTest {
 
   private Handoff.Receipt handOn(Handoff handoff, Motion result, Path to) throws IOException {
     return handoff.write(result, raw, to, Work.UNWATCHED);
+  }
+
+  @Test
+  void aMotionOfOtherJointsIsRefusedInWordsAndNothingIsWritten() throws IOException {
+    Clip clip = raw.motion().clip();
+    Skeleton own = clip.skeleton();
+    Skeleton fewer = new Skeleton(own.joints().subList(0, own.size() - 1));
+    int kept = fewer.size();
+    List<Track> turns = IntStream.range(0, kept).mapToObj(clip::rotation).toList();
+    List<Track> travels = new ArrayList<>(IntStream.range(0, kept).mapToObj(clip::travel).toList());
+    Motion shorter = Motion.of(new Clip(fewer, clip.rateHz(), turns, travels));
+    assertThatThrownBy(() -> handOn(Handoff.AS_IT_CAME, shorter, out))
+        .isInstanceOf(FormatException.class)
+        .hasMessageContaining(kept + " joints, the raw take " + own.size())
+        .hasMessageContaining("another skeleton");
+    List<Joint> renamed = new ArrayList<>(own.joints());
+    Joint last = renamed.get(kept);
+    renamed.set(
+        kept, new Joint("paddle", last.parent(), last.offset(), last.channels(), last.tip()));
+    Motion other = raw.motion().with(clip.withSkeleton(new Skeleton(renamed)));
+    assertThatThrownBy(() -> handOn(Handoff.AS_IT_CAME, other, out))
+        .isInstanceOf(FormatException.class)
+        .hasMessageContaining("'paddle'")
+        .hasMessageContaining(last.name());
+    assertThat(out).doesNotExist();
   }
 
   /** Bones that grew need positions in the file; every other number keeps its digits. */

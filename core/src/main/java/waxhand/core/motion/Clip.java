@@ -167,15 +167,31 @@ public final class Clip {
       if (t[j] != null || other.travels[j] != null) {
         boolean both = t[j] != null && other.travels[j] != null;
         t[j] = places(j).with(run, other.places(j));
-        t[j] = both || !stays(t[j], other.skeleton, j) ? t[j] : null;
+        t[j] = both || !isIdle(t[j], other.skeleton, j) ? t[j] : null;
       }
     }
     return new Clip(other.skeleton, rateHz, frames, r, t);
   }
 
-  private static boolean stays(Track travel, Skeleton skeleton, int joint) {
-    return travel.isConstant(
-        skeleton.offset(joint, 0), skeleton.offset(joint, 1), skeleton.offset(joint, 2));
+  /**
+   * Without the travel of joints that always stand at their offset, unless their file moves them: a
+   * bone that grew has none left where it does not grow any more.
+   */
+  public Clip withoutIdleTravel() {
+    Clip tidy = this;
+    for (int j = 0; j < travels.length; j++) {
+      if (travels[j] != null && isIdle(travels[j], skeleton, j)) {
+        tidy = tidy.withTravel(j, null);
+      }
+    }
+    return tidy;
+  }
+
+  private static boolean isIdle(Track travel, Skeleton skeleton, int joint) {
+    return skeleton.parent(joint) >= 0
+        && !skeleton.joint(joint).moves()
+        && travel.isConstant(
+            skeleton.offset(joint, 0), skeleton.offset(joint, 1), skeleton.offset(joint, 2));
   }
 
   /** Bytes of samples that {@code other} does not share; all of them where it is null. */

@@ -3,6 +3,7 @@ package waxhand.core.motion;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import net.jqwik.api.Arbitraries;
@@ -12,6 +13,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 
 /** Runs of frames against the plainest model there is: a bit for each frame. */
 class FrameSetTest {
@@ -53,6 +55,44 @@ class FrameSetTest {
     }
     assertThat(set.count()).isEqualTo(bits(set.runs()).cardinality());
     return bits(set.runs());
+  }
+
+  /** So many runs would take half an hour if each were merged with all before it. */
+  @Test
+  @Timeout(20)
+  void manyRunsCostWhatTheyAreNotTheirSquare() {
+    int many = 400_000;
+    List<Frames> even = new ArrayList<>();
+    List<Frames> odd = new ArrayList<>();
+    for (int n = 0; n < many; n++) {
+      even.add(new Frames(8 * n, 8 * n + 1));
+      odd.add(new Frames(8 * n + 4, 8 * n + 5));
+    }
+    Frames all = Frames.first(8 * many);
+    FrameSet set = sorted(even);
+    assertThat(set.union(sorted(odd)).runs()).hasSize(2 * many);
+    assertThat(set.grown(1, all).count()).isEqualTo(3 * many - 1);
+    assertThat(set.grown(4, all).runs()).hasSize(1);
+    assertThat(set.rounded(4, all).count()).isEqualTo(4 * many);
+    TimeMap holes = TimeMap.without(8 * many, odd);
+    assertThat(set.through(holes).runs()).hasSize(many);
+    assertThat(set.through(holes).runs().get(many - 1).from()).isEqualTo(7 * (many - 1));
+  }
+
+  private static FrameSet sorted(List<Frames> runs) {
+    List<FrameSet> sets = runs.stream().map(FrameSet::of).toList();
+    // halves of halves, as unions of single runs would themselves be quadratic
+    while (sets.size() > 1) {
+      List<FrameSet> joined = new ArrayList<>();
+      for (int n = 0; n + 1 < sets.size(); n += 2) {
+        joined.add(sets.get(n).union(sets.get(n + 1)));
+      }
+      if (sets.size() % 2 == 1) {
+        joined.add(sets.get(sets.size() - 1));
+      }
+      sets = joined;
+    }
+    return sets.get(0);
   }
 
   @Property

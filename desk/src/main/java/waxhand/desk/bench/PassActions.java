@@ -1,11 +1,8 @@
 package waxhand.desk.bench;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.UnaryOperator;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.PassKind;
@@ -55,15 +52,13 @@ final class PassActions {
           String last = "first-" + first.get(first.size() - 1).id();
           session.plateIdProperty().set(Optional.of(last));
         });
-    Set<Character> taken = new HashSet<>();
     for (PassKind<?> kind : PassKinds.ALL) {
-      String key = "Shift+" + letter(kind, taken);
       commands.add(
           "Pass",
           "add-" + kind.id(),
           "Add " + kind.words(),
           "",
-          key,
+          PassKeys.of(kind),
           session::hasTake,
           () -> plates.add(kind));
     }
@@ -173,17 +168,6 @@ final class PassActions {
     }
     Plate plate = session.plate().orElseThrow();
     session.editChain("remove " + plate.name(), null, c -> c.without(plate.id()));
-  }
-
-  /** The first letter of a kind's words that no other kind has. */
-  private static char letter(PassKind<?> kind, Set<Character> taken) {
-    for (char c : kind.words().toUpperCase(Locale.ROOT).toCharArray()) {
-      // these stand for other things
-      if (Character.isLetter(c) && "ABFIN".indexOf(c) < 0 && taken.add(c)) {
-        return c;
-      }
-    }
-    throw new IllegalStateException("no letter is left for " + kind.words());
   }
 
   private boolean hasLocalPlate() {

@@ -5,7 +5,6 @@ import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
-import javafx.scene.text.Font;
 import waxhand.core.body.Side;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.measure.Slide;
@@ -13,6 +12,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.plants.Plant;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.Type;
 import waxhand.desk.timeline.TimeArea;
 import waxhand.desk.timeline.TimeScale;
 
@@ -64,7 +64,7 @@ final class ContactPainter {
   }
 
   private void lane(TimeScale scale, ContactPart part, double top) {
-    g.setFont(Font.font("Lato", 10.5));
+    g.setFont(Type.plain(10.5));
     g.setFill(palette.get(ink(part.side())));
     g.fillText(part.words(), 16, top + 10);
     g.setFill(palette.get(Ink.PAPER));

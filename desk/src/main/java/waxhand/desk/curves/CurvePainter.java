@@ -7,11 +7,11 @@ import java.util.Locale;
 import java.util.Map;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
-import javafx.scene.text.Font;
 import waxhand.core.body.Side;
 import waxhand.core.motion.Frames;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.Type;
 import waxhand.desk.timeline.TimeArea;
 
 /** Draws rows of curves. */
@@ -74,7 +74,7 @@ final class CurvePainter {
       int cursor) {
     g.setFill(palette.get(Ink.PAPER));
     g.fillRect(LEFT, top, sight.width(), height - 3);
-    g.setFont(Font.font("Lato", 12));
+    g.setFont(Type.plain(12));
     g.setFill(palette.get(Ink.SOFT));
     List<Stroke> strokes = strokes(rows);
     boolean oneJoint = isOneJoint(rows);
@@ -84,7 +84,7 @@ final class CurvePainter {
             ? rows.get(0).part()
             : rows.size() + " parts" + (axis.isEmpty() ? "" : ", " + axis);
     g.fillText(rows.size() == 1 ? rows.get(0).words() : common, 16, top + 13, LEFT - 22);
-    g.setFont(Font.font("Lato", 11));
+    g.setFont(Type.plain(11));
     g.fillText(number(range[1]) + " " + unit, 16, top + 27, LEFT - 22);
     g.fillText(number(range[0]) + " " + unit, 16, top + height - 6, LEFT - 22);
     if (range[0] < 0 && range[1] > 0) {
@@ -267,7 +267,7 @@ final class CurvePainter {
         perTick = t;
       }
     }
-    g.setFont(Font.font("Lato", 11));
+    g.setFont(Type.plain(11));
     g.setStroke(palette.get(Ink.HAIRLINE));
     g.setLineWidth(1);
     double start = Math.ceil(sight.from() / rateHz / perTick) * perTick;
@@ -324,7 +324,7 @@ final class CurvePainter {
     g.fillRect(left, top, width, size);
     g.setStroke(palette.get(Ink.HAIRLINE));
     g.strokeRect(left + 0.5, top + 0.5, width - 1, size - 1);
-    g.setFont(Font.font("Lato", 11));
+    g.setFont(Type.plain(11));
     g.setFill(palette.get(Ink.SOFT));
     g.fillText("Spectrum: " + row.words(), left + 6, top + 13, width - 12);
     g.fillText("0", left + 6, top + size - 4);

@@ -16,7 +16,6 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import javafx.scene.text.Font;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.scene.Motion;
@@ -24,6 +23,7 @@ import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.Type;
 import waxhand.desk.timeline.TimeArea;
 
 /**
@@ -245,7 +245,7 @@ public final class CurvesPane extends TimeArea {
     GraphicsContext g = canvas.getGraphicsContext2D();
     List<List<CurveSet.Row>> rows = rows();
     if (rows.isEmpty() || getWidth() < 300) {
-      g.setFont(Font.font("Lato", 13));
+      g.setFont(Type.plain(13));
       g.setFill(palette.get(Ink.SOFT));
       g.fillText("Curves of the parts you select are drawn here.", LEFT, 40);
       return;

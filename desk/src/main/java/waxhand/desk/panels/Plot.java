@@ -6,9 +6,9 @@ import java.util.Locale;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.layout.Region;
-import javafx.scene.text.Font;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.Type;
 
 /** A small plot of lines over one axis, with the ends of both axes written at it. */
 final class Plot extends Region {
@@ -57,7 +57,7 @@ final class Plot extends Region {
     double w = getWidth();
     double h = getHeight();
     g.clearRect(0, 0, w, h);
-    g.setFont(Font.font("Lato", 11));
+    g.setFont(Type.plain(11));
     g.setFill(palette.get(Ink.PAPER));
     g.fillRect(0, 0, w, h);
     double x0 = Double.POSITIVE_INFINITY;

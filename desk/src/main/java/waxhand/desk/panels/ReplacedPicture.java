@@ -11,7 +11,6 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import javafx.scene.text.Font;
 import waxhand.core.body.BodyPart;
 import waxhand.core.measure.Changes;
 import waxhand.core.motion.FrameSet;
@@ -22,6 +21,7 @@ import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.Type;
 
 /** Which frames of which part a pass has replaced: what is no longer captured but invented. */
 final class ReplacedPicture implements PassPicture {
@@ -125,7 +125,7 @@ final class ReplacedPicture implements PassPicture {
   private void draw() {
     GraphicsContext g = canvas.getGraphicsContext2D();
     g.clearRect(0, 0, canvas.getWidth(), canvas.getHeight());
-    g.setFont(Font.font("Lato", 11));
+    g.setFont(Type.plain(11));
     double width = WIDTH - 60;
     for (BodyPart part : BodyPart.values()) {
       double y = part.ordinal() * ROW;

@@ -15,7 +15,6 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 import javafx.scene.shape.StrokeLineCap;
-import javafx.scene.text.Font;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
@@ -25,6 +24,7 @@ import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.Type;
 
 /**
  * A small figure, seen from the front, on which parts are picked; Shift adds. What is selected is
@@ -143,7 +143,7 @@ public final class BodyMap extends Region {
         g.fillRoundRect(middle - 9, low, 18, 4, 3, 3);
       }
     }
-    g.setFont(Font.font("Lato", 12));
+    g.setFont(Type.plain(12));
     g.setFill(palette.get(Ink.RIGHT));
     g.fillText("right", x(-0.36), y(0.1));
     g.setFill(palette.get(Ink.LEFT));

@@ -8,7 +8,6 @@ import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
-import javafx.scene.text.Font;
 import waxhand.core.body.BodyPart;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
@@ -26,6 +25,7 @@ import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.Type;
 
 /** Draws the ruler, the overview and the lanes of plates. */
 final class LanePainter {
@@ -249,13 +249,13 @@ final class LanePainter {
   void lane(TimeScale scale, Plate plate, double top) {
     boolean chosen = session.plateIdProperty().get().equals(Optional.of(plate.id()));
     g.setFill(palette.get(chosen ? Ink.INK : Ink.SOFT));
-    g.setFont(Font.font(chosen ? "Lato Semibold" : "Lato", 12));
+    g.setFont(chosen ? Type.strong(12) : Type.plain(12));
     g.fillText(clipped(plate.name()), 16, top + 16);
     if (actsOnSelection(plate)) {
       g.setFill(palette.get(Ink.FOCUS));
       g.fillOval(6, top + 9, 6, 6);
     }
-    g.setFont(Font.font("Lato", 12));
+    g.setFont(Type.plain(12));
     g.setStroke(palette.get(Ink.HAIRLINE));
     g.setLineWidth(1);
     g.strokeLine(

@@ -9,7 +9,6 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import javafx.scene.text.Font;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
 import waxhand.core.motion.Frames;
@@ -20,6 +19,7 @@ import waxhand.desk.findings.Worklist;
 import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
+import waxhand.desk.theme.Type;
 
 /**
  * Everything that lies over the time of the take: the distance between the flags with the work
@@ -183,7 +183,7 @@ public final class Lanes extends TimeArea {
       return;
     }
     TimeScale scale = scale();
-    g.setFont(Font.font("Lato", 12));
+    g.setFont(Type.plain(12));
     painter.ruler(scale);
     painter.overview(scale);
     painter.heat(scale);

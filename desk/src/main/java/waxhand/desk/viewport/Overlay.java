@@ -13,6 +13,7 @@ import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.Type;
 
 /** What is drawn flat over a view: the wire, the axes and the scale; without 3D the rest too. */
 final class Overlay extends Canvas {
@@ -164,6 +165,7 @@ final class Overlay extends Canvas {
     g.setStroke(palette.get(Ink.SOFT));
     g.setFill(palette.get(Ink.SOFT));
     g.setLineWidth(1.2);
+    g.setFont(Type.plain(13));
     for (int i = 0; i < 3; i++) {
       double x = 18 * units[i].dot(r);
       double y = -18 * units[i].dot(u);
@@ -191,6 +193,7 @@ final class Overlay extends Canvas {
     g.strokeLine(w - 16, h - 19, w - 16, h - 13);
     g.strokeLine(w - 16 - length, h - 19, w - 16 - length, h - 13);
     String words = metres < 1 ? Math.round(100 * metres) + " cm" : (int) metres + " m";
+    g.setFont(Type.plain(13));
     g.fillText(words, w - 16 - length / 2 - 14, h - 22);
   }
 }

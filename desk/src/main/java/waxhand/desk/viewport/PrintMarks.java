@@ -6,12 +6,12 @@ import java.util.Optional;
 import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
-import javafx.scene.text.Font;
 import org.joml.Vector3d;
 import waxhand.core.body.Side;
 import waxhand.core.plants.Plant;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.Type;
 
 /** What is drawn flat of prints and goals: trails, outlines, handles and numbers. */
 final class PrintMarks extends Canvas {
@@ -129,7 +129,7 @@ final class PrintMarks extends Canvas {
     if (getWidth() < ROOM_FOR_WORDS) {
       return;
     }
-    g.setFont(Font.font("Lato", 13));
+    g.setFont(Type.plain(13));
     double wide = LETTER_PX * words.length() + 14;
     double left = Math.max(6, Math.min(x, getWidth() - wide));
     double low = Math.min(y, getHeight() - 12);

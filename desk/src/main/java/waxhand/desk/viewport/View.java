@@ -8,6 +8,7 @@ import java.util.function.Consumer;
 import java.util.function.IntConsumer;
 import javafx.application.ConditionalFeature;
 import javafx.application.Platform;
+import javafx.css.PseudoClass;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Pane;
 import org.joml.Vector3d;
@@ -21,6 +22,8 @@ import waxhand.desk.theme.Palette;
  * Overlay}. Its mouse and keys are {@link ViewHands}.
  */
 public final class View extends Pane {
+  private static final PseudoClass FLAG = PseudoClass.getPseudoClass("flag");
+
   private final Palette palette;
   private final Aspect aspect;
   private final Optional<SolidWax> solid;
@@ -143,10 +146,7 @@ public final class View extends Pane {
   /** Says what is to be seen, in place of the direction it is seen from. */
   void setName(String words, boolean flag) {
     name.setText(words);
-    name.getStyleClass().remove("wh-view-flag");
-    if (flag) {
-      name.getStyleClass().add("wh-view-flag");
-    }
+    name.pseudoClassStateChanged(FLAG, flag);
     name.autosize();
   }
 

@@ -14,6 +14,7 @@ import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.project.RawTake;
+import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.Rates;
@@ -74,6 +75,7 @@ public final class BvhWriter {
    */
   public static byte[] write(Clip clip, RawTake raw, Frames range, Unit unit, Up up, Work work)
       throws FormatException {
+    checkJoints(clip.skeleton(), raw);
     boolean same =
         "bvh".equals(raw.reading().get("format"))
             && unit.key().equals(raw.reading().get("unit"))
@@ -81,6 +83,39 @@ public final class BvhWriter {
             && raw.motion().clip().frames() == clip.frames();
     Optional<Source> source = same ? Optional.of(new Source(raw)) : Optional.empty();
     return new BvhWriter(clip, unit, up, source).write(range, work);
+  }
+
+  /**
+   * A result leaves in the hierarchy of its raw file; one with other joints has no place in it.
+   *
+   * @throws FormatException if names or parents of the joints are not those of the file
+   */
+  private static void checkJoints(Skeleton skeleton, RawTake raw) throws FormatException {
+    Skeleton own = raw.motion().clip().skeleton();
+    if (skeleton.size() != own.size()) {
+      throw new FormatException(
+          raw.fileName(),
+          "the result has "
+              + skeleton.size()
+              + " joints, the raw take "
+              + own.size()
+              + ": it stands on another skeleton and cannot be handed on as this take");
+    }
+    for (int j = 0; j < own.size(); j++) {
+      Joint mine = skeleton.joint(j);
+      Joint its = own.joint(j);
+      if (!mine.name().equals(its.name()) || mine.parent() != its.parent()) {
+        throw new FormatException(
+            raw.fileName(),
+            "joint "
+                + j
+                + " of the result is '"
+                + Legible.of(mine.name())
+                + "', of the raw take '"
+                + Legible.of(its.name())
+                + "': it stands on another skeleton and cannot be handed on as this take");
+      }
+    }
   }
 
   /** The raw file, walked along frame by frame. */
