@@ -5,20 +5,26 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Random;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.body.Role;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
+import waxhand.core.contact.KnownContacts;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
 import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.scene.Motion;
+import waxhand.core.survey.Surveyor;
 import waxhand.core.work.Work;
 
 class EvaluatorTest {
@@ -165,6 +171,64 @@ class EvaluatorTest {
     LevelPass second = (LevelPass) evaluator.evaluate(lower, Work.UNWATCHED).pass(1);
     assertThat(first.floorM().getAsDouble() - second.floorM().getAsDouble())
         .isBetween(0.0999, 0.1001);
+  }
+
+  /** Contacts are found over the whole span though only some frames of its stage are computed. */
+  @Test
+  void contactsOfASpanOutliveAnotherSpanBeforeIt() {
+    Motion steps = Samples.stepping(4000, 120, 0.01, 2);
+    Plate smooth = smooth("s", 3000, 3200, 6);
+    Plate plants = Plate.of("p", PlantsPass.KIND.defaults()).withSpan(new Span(250, 600, 20, 20));
+    Motion smoothed = smooth.apply(steps, steps.clip().allFrames(), Work.UNWATCHED);
+    Motion wanted = plants.apply(smoothed, steps.clip().allFrames(), Work.UNWATCHED);
+    assertThat(KnownContacts.of(wanted).contacts()).hasSizeGreaterThan(2);
+    Motion fresh = new Evaluator(steps).evaluate(Chain.of(smooth, plants), Work.UNWATCHED).result();
+    assertThat(Samples.differences(wanted, fresh)).isEmpty();
+    Evaluator evaluator = new Evaluator(steps);
+    evaluator.evaluate(Chain.of(plants), Work.UNWATCHED);
+    Motion edited = evaluator.evaluate(Chain.of(smooth, plants), Work.UNWATCHED).result();
+    assertThat(Samples.differences(wanted, edited)).isEmpty();
+  }
+
+  /** A joint that moves in some frames only, since its bone grew there, keeps what it grew. */
+  @Test
+  void bonesThatGrewInASpanStayGrown() {
+    Plate smooth = smooth("s", 3000, 3200, 6);
+    Plate goal =
+        Plate.of("g", LimbGoalPass.KIND.of(Map.of("moveX", 1.0, "stretch", 0.15, "giveWay", 0.0)))
+            .withSpan(new Span(250, 600, 20, 20));
+    Motion smoothed = smooth.apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED);
+    Motion wanted = goal.apply(smoothed, RAW.clip().allFrames(), Work.UNWATCHED);
+    int hand = RAW.body().joint(Role.LEFT_HAND).orElseThrow();
+    assertThat(wanted.clip().hasTravel(hand)).isTrue();
+    assertThat(Samples.differences(wanted, afresh(Chain.of(smooth, goal)))).isEmpty();
+    Evaluator evaluator = new Evaluator(RAW);
+    evaluator.evaluate(Chain.of(goal), Work.UNWATCHED);
+    Motion edited = evaluator.evaluate(Chain.of(smooth, goal), Work.UNWATCHED).result();
+    assertThat(Samples.differences(wanted, edited)).isEmpty();
+    Motion without = evaluator.evaluate(Chain.of(smooth), Work.UNWATCHED).result();
+    assertThat(without.clip().hasTravel(hand)).as("gone with its plate").isFalse();
+  }
+
+  /** One skeleton comes out of a scaled Level, whatever is edited before it. */
+  @Test
+  void anEditBeforeAScaledLevelIsSurveyedWhereItIs() {
+    Plate tall =
+        Plate.of("l", new LevelPass(OptionalDouble.of(0), OptionalDouble.of(1.9), 0, 0, 0));
+    for (double weight : new double[] {1, 0.5}) {
+      Evaluator evaluator = new Evaluator(RAW);
+      Surveyor surveyor = new Surveyor();
+      Chain chain = Chain.of(smooth("s", 3000, 3200, 6), tall.withWeight(weight));
+      Motion before = evaluator.evaluate(chain, Work.UNWATCHED).result();
+      surveyor.survey(before, Work.UNWATCHED);
+      long blocks = surveyor.blocksSurveyed();
+      Chain edited = chain.changed("s", p -> p.withSpan(new Span(3000, 3150, 5, 5)));
+      Motion after = evaluator.evaluate(edited, Work.UNWATCHED).result();
+      assertThat(after.body()).isSameAs(before.body());
+      assertThat(Samples.differences(after, afresh(edited))).isEmpty();
+      surveyor.survey(after, Work.UNWATCHED);
+      assertThat(surveyor.blocksSurveyed() - blocks).isBetween(1L, 4L);
+    }
   }
 
   @Test

@@ -14,6 +14,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import waxhand.core.Samples;
 import waxhand.core.body.JointRange;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Chain;
 import waxhand.core.chain.Pass;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
@@ -27,6 +28,7 @@ import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.limbs.GoalPart;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
+import waxhand.core.passes.limbs.TieTarget;
 import waxhand.core.passes.props.PropPass;
 import waxhand.core.passes.time.TrimPass;
 import waxhand.core.props.Hold;
@@ -318,5 +320,55 @@ class GoalsTest {
     Vector3d levelled = place(level, Role.LEFT_HAND, 100);
     assertThat(levelled.distance(b[0], b[1], b[2]))
         .isCloseTo(hand.distance(a[0], a[1], a[2]), within(1e-9));
+  }
+
+  /** What words mean does not hang on which things there are. */
+  @Test
+  void aThingMayBeCalledLikeAPartAndTiesGoWithItsName() {
+    TieTarget part = TieTarget.of("head");
+    TieTarget thing = new TieTarget.OfProp("head");
+    assertThat(part).isEqualTo(new TieTarget.OfPart(Role.HEAD));
+    assertThat(part.words()).isEqualTo("head");
+    assertThat(thing.words()).isNotEqualTo("head");
+    for (String name : List.of("head", "crate", "Left hand", "prop \"x\"", "prop \"", " ", "é")) {
+      if (!name.isBlank()) {
+        TieTarget named = new TieTarget.OfProp(name);
+        assertThat(TieTarget.of(named.words())).as(name).isEqualTo(named);
+      }
+    }
+    PropPass far = PropPass.KIND.of(Map.of("name", "head", "placeX", 5.0));
+    Motion with = run(far, BODY);
+    assertThat(TieTarget.words(with)).containsOnlyOnce("head").contains(thing.words());
+    double[] a = new double[7];
+    double[] b = new double[7];
+    thing.in(with).orElseThrow().pose(50, a);
+    part.in(with).orElseThrow().pose(50, b);
+    assertThat(a[0]).isEqualTo(5);
+    assertThat(b[0]).isLessThan(2);
+    assertThat(thing.in(BODY)).as("no such thing, though there is a head").isEmpty();
+    TetherPass tie = TetherPass.KIND.defaults().withTarget(thing);
+    assertThat(tie.prepared(BODY, Place.ALL).complaint()).isPresent();
+    assertThat((Pass) TetherPass.KIND.of(TetherPass.KIND.plain(tie))).isEqualTo(tie);
+  }
+
+  @Test
+  void aThingThatIsRenamedKeepsItsTies() {
+    Plate first = Plate.of("p1", PropPass.KIND.of(Map.of("name", "crate")));
+    Plate tie = Plate.of("t1", TetherPass.KIND.of(Map.of("target", "crate")));
+    Plate hips = Plate.of("t2", TetherPass.KIND.of(Map.of("target", "hips")));
+    Plate second = Plate.of("p2", PropPass.KIND.of(Map.of("name", "crate")));
+    Plate later = Plate.of("t3", TetherPass.KIND.of(Map.of("target", "crate")));
+    Chain chain = Chain.of(first, tie, hips, second, later);
+    Chain renamed = chain.changed("p1", p -> p.withPass(((PropPass) p.pass()).withName("hips")));
+    assertThat(target(renamed, 1)).isEqualTo(new TieTarget.OfProp("hips"));
+    assertThat(target(renamed, 2)).isEqualTo(new TieTarget.OfPart(Role.HIPS));
+    assertThat(target(renamed, 4)).as("tied to the other").isEqualTo(target(chain, 4));
+    Chain both = renamed.changed("p2", p -> p.withPass(((PropPass) p.pass()).withName("box")));
+    assertThat(target(both, 4)).isEqualTo(new TieTarget.OfProp("box"));
+    assertThat(target(both, 1)).isEqualTo(new TieTarget.OfProp("hips"));
+  }
+
+  private static TieTarget target(Chain chain, int plate) {
+    return ((TetherPass) chain.plates().get(plate).pass()).target();
   }
 }
