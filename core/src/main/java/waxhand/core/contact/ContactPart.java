@@ -34,6 +34,11 @@ public enum ContactPart {
     return name().startsWith("LEFT") ? Side.LEFT : Side.RIGHT;
   }
 
+  /** The same part of the other side. */
+  public ContactPart mirrored() {
+    return valueOf(side().other().name() + name().substring(side().name().length()));
+  }
+
   /** In files, such as "left-heel". */
   public String key() {
     return name().toLowerCase(Locale.ROOT).replace('_', '-');

@@ -5,6 +5,7 @@ import java.util.Optional;
 import waxhand.core.chain.PassKind;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.MirrorPass;
 import waxhand.core.passes.layers.ShiftPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
@@ -29,7 +30,8 @@ public final class PassKinds {
           LimbGoalPass.KIND,
           SplicePass.KIND,
           TrimPass.KIND,
-          ShiftPass.KIND);
+          ShiftPass.KIND,
+          MirrorPass.KIND);
 
   private PassKinds() {}
 

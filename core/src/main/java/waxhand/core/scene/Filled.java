@@ -3,6 +3,7 @@ package waxhand.core.scene;
 import java.util.BitSet;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.IntUnaryOperator;
 import java.util.function.UnaryOperator;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
@@ -60,6 +61,21 @@ public final class Filled implements Strand<Filled> {
   @Override
   public Filled through(TimeMap map) {
     return changed(frames -> frames.through(map));
+  }
+
+  /**
+   * With what is told of a joint told of another.
+   *
+   * @param to where a joint's stretches go; below 0 they stay
+   */
+  public Filled moved(IntUnaryOperator to) {
+    Map<Integer, FrameSet> all = new TreeMap<>();
+    byJoint.forEach(
+        (joint, frames) -> {
+          int there = to.applyAsInt(joint);
+          all.merge(there < 0 ? joint : there, frames, FrameSet::union);
+        });
+    return new Filled(all);
   }
 
   private Filled changed(UnaryOperator<FrameSet> change) {

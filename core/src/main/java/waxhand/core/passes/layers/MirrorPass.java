@@ -1,0 +1,168 @@
+package waxhand.core.passes.layers;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.joml.Quaterniond;
+import org.joml.Vector3d;
+import waxhand.core.body.Body;
+import waxhand.core.body.Mirroring;
+import waxhand.core.body.Role;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Setting;
+import waxhand.core.chain.Triple;
+import waxhand.core.chain.Worded;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.KnownContacts;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.common.InBlocks;
+import waxhand.core.scene.Filled;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+
+/**
+ * Exchanges left and right about an upright plane: what the left hand did the right hand does,
+ * mirrored. {@link Mirroring} pairs the joints. Props stay where they are.
+ *
+ * @param about which plane
+ */
+public record MirrorPass(About about) implements Pass {
+  /** An upright plane. */
+  public enum About implements Worded {
+    /** Through the middle of where the hips are in the span, along how they face on the whole. */
+    BODY("the body's middle"),
+    /** Through the origin, along z. */
+    WORLD("the world's middle");
+
+    private final String words;
+
+    About(String words) {
+      this.words = words;
+    }
+
+    @Override
+    public String words() {
+      return words;
+    }
+  }
+
+  /** At most so many frames are looked at, evenly spread, to find how a body faces. */
+  private static final int SAMPLES = 2000;
+
+  public static final PassKind<MirrorPass> KIND =
+      new PassKind<>(
+          "mirror",
+          "Mirror",
+          "Exchanges left and right of the body; props stay where they are.",
+          new MirrorPass(About.BODY),
+          List.of(
+              Setting.choice(
+                  "about",
+                  "Mirrored about",
+                  About.class,
+                  "The upright plane the body is mirrored about: its own on the whole of the span,"
+                      + " or the world's, where x is 0.",
+                  MirrorPass::about,
+                  (p, v) -> new MirrorPass(v))),
+          true,
+          false);
+
+  @Override
+  public PassKind<MirrorPass> kind() {
+    return KIND;
+  }
+
+  @Override
+  public boolean finds() {
+    return about == About.BODY;
+  }
+
+  @Override
+  public Prepared prepared(Motion in, Place place) {
+    Mirroring mirroring = new Mirroring(in.body());
+    Body body = in.body();
+    boolean sides = body.joints().keySet().stream().anyMatch(r -> paired(body, r));
+    Plane plane =
+        about == About.WORLD
+            ? new Plane(Triple.ZERO, new Triple(1, 0, 0))
+            : own(in, mirroring, place.frames(in.clip().frames()));
+    return new Ready(this, place, plane, sides);
+  }
+
+  private static boolean paired(Body body, Role role) {
+    return role.mirrored() != role && body.joint(role.mirrored()).isPresent();
+  }
+
+  /** An upright plane by a point of it and its normal, level and unit. */
+  record Plane(Triple point, Triple normal) {}
+
+  /** The plane a body has of its own in some frames. */
+  private static Plane own(Motion in, Mirroring mirroring, Frames run) {
+    OptionalInt hips = in.body().joint(Role.HIPS);
+    int j = hips.orElse(0);
+    Vector3d across = mirroring.across();
+    Vector3d point = new Vector3d();
+    Vector3d normal = new Vector3d();
+    Vector3d side = new Vector3d();
+    WorldPose pose = WorldPose.only(in.clip().skeleton(), j);
+    int step = Math.max(1, run.count() / SAMPLES);
+    int count = 0;
+    for (int f = run.from(); f < run.to(); f += step) {
+      pose.solve(in.clip(), f);
+      double[] q = pose.rotations();
+      new Quaterniond(q[4 * j], q[4 * j + 1], q[4 * j + 2], q[4 * j + 3]).transform(across, side);
+      normal.add(side.x, 0, side.z);
+      point.add(pose.x(j), 0, pose.z(j));
+      count++;
+    }
+    boolean known = normal.length() > 1e-3 * Math.max(1, count);
+    normal = known ? normal.normalize() : new Vector3d(1, 0, 0);
+    point.div(Math.max(1, count));
+    return new Plane(new Triple(point.x, 0, point.z), new Triple(normal.x, 0, normal.z));
+  }
+
+  private record Ready(MirrorPass pass, Place place, Plane plane, boolean sides)
+      implements Prepared {
+    @Override
+    public int reach() {
+      return 0;
+    }
+
+    @Override
+    public Optional<String> complaint() {
+      return sides
+          ? Optional.empty()
+          : Optional.of("No sides were found in this skeleton, so nothing can be exchanged.");
+    }
+
+    @Override
+    public Motion apply(Motion in, Frames frames, Work work) {
+      if (!sides) {
+        return in;
+      }
+      Mirroring mirroring = new Mirroring(in.body());
+      Clip mirrored =
+          InBlocks.of(
+              in.clip(),
+              frames,
+              work,
+              run -> new MirrorWriter(in.clip(), mirroring, plane).write(run));
+      Frames all = place.frames(in.clip().frames());
+      return in.with(mirrored)
+          .with(contacts(KnownContacts.of(in), all))
+          .with(Filled.of(in).patched(all, Filled.of(in).moved(mirroring::partner)));
+    }
+
+    /** What rests on the left rests on the right. */
+    private static KnownContacts contacts(KnownContacts known, Frames run) {
+      List<Contact> exchanged =
+          known.contacts().stream().map(c -> new Contact(c.part().mirrored(), c.frames())).toList();
+      return known.patched(run, new KnownContacts(known.where(), exchanged));
+    }
+  }
+}

@@ -1,0 +1,151 @@
+package waxhand.core.passes.layers;
+
+import org.joml.Quaterniond;
+import org.joml.Vector3d;
+import waxhand.core.body.Mirroring;
+import waxhand.core.chain.Triple;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+import waxhand.core.motion.WorldPose;
+
+/**
+ * Writes a mirrored body frame by frame. A reflection is a half turn about its normal, negated; so
+ * the world rotation of a joint is that of its partner between the half turns of the world's plane
+ * and of the skeleton's own.
+ */
+final class MirrorWriter {
+  private final Clip clip;
+  private final Skeleton skeleton;
+  private final Mirroring mirroring;
+  private final Vector3d point;
+  private final Vector3d normal;
+  private final Vector3d across;
+  private final Quaterniond half;
+  private final Quaterniond halfOfRest;
+
+  MirrorWriter(Clip clip, Mirroring mirroring, MirrorPass.Plane plane) {
+    this.clip = clip;
+    this.skeleton = clip.skeleton();
+    this.mirroring = mirroring;
+    point = vector(plane.point());
+    normal = vector(plane.normal());
+    across = mirroring.across();
+    half = new Quaterniond(normal.x, normal.y, normal.z, 0);
+    halfOfRest = new Quaterniond(across.x, across.y, across.z, 0);
+  }
+
+  private static Vector3d vector(Triple t) {
+    return new Vector3d(t.x(), t.y(), t.z());
+  }
+
+  /** The clip with the frames of {@code run} mirrored. */
+  Clip write(Frames run) {
+    int joints = skeleton.size();
+    double[][] turns = new double[joints][4 * run.count()];
+    double[][] places = new double[joints][];
+    for (int j = 0; j < joints; j++) {
+      int partner = mirroring.partner(j);
+      if (clip.hasTravel(j) || partner >= 0 && clip.hasTravel(partner)) {
+        places[j] = new double[3 * run.count()];
+      }
+    }
+    WorldPose pose = new WorldPose(skeleton);
+    Quaterniond[] world = new Quaterniond[joints];
+    Quaterniond[] beyond = new Quaterniond[joints];
+    for (int j = 0; j < joints; j++) {
+      world[j] = new Quaterniond();
+      beyond[j] = mirroring.turn(j);
+    }
+    for (int n = 0; n < run.count(); n++) {
+      pose.solve(clip, run.from() + n);
+      for (int j = 0; j < joints; j++) {
+        turn(pose, j, world, beyond, run.from() + n, turns[j], 4 * n);
+        if (places[j] != null) {
+          place(pose, j, beyond, run.from() + n, places[j], 3 * n);
+        }
+      }
+    }
+    Clip out = clip;
+    for (int j = 0; j < joints; j++) {
+      out = out.withRotation(j, clip.rotation(j).with(run, turns[j]));
+      if (places[j] != null) {
+        out = out.withTravel(j, clip.places(j).with(run, places[j]));
+      }
+    }
+    return out;
+  }
+
+  private void turn(
+      WorldPose pose,
+      int joint,
+      Quaterniond[] world,
+      Quaterniond[] beyond,
+      int frame,
+      double[] dest,
+      int at) {
+    int parent = skeleton.parent(joint);
+    int partner = mirroring.partner(joint);
+    if (partner < 0) {
+      Track own = clip.rotation(joint);
+      own.read(frame, dest, at);
+      Quaterniond local = quaternion(dest, at);
+      world[joint].set(parent < 0 ? local : new Quaterniond(world[parent]).mul(local));
+      return;
+    }
+    world[joint]
+        .set(half)
+        .mul(quaternion(pose.rotations(), 4 * partner))
+        .mul(halfOfRest)
+        .mul(beyond[joint]);
+    Quaterniond local =
+        parent < 0
+            ? new Quaterniond(world[joint])
+            : new Quaterniond(world[parent]).conjugate().mul(world[joint]);
+    local.normalize();
+    dest[at] = local.x;
+    dest[at + 1] = local.y;
+    dest[at + 2] = local.z;
+    dest[at + 3] = local.w;
+  }
+
+  private static Quaterniond quaternion(double[] q, int at) {
+    return new Quaterniond(q[at], q[at + 1], q[at + 2], q[at + 3]);
+  }
+
+  /**
+   * Where a joint is in its parent: roots in the world, others by how far they are off their
+   * offset.
+   */
+  private void place(
+      WorldPose pose, int joint, Quaterniond[] beyond, int frame, double[] dest, int at) {
+    int parent = skeleton.parent(joint);
+    int partner = mirroring.partner(joint);
+    if (partner < 0) {
+      clip.places(joint).read(frame, dest, at);
+      return;
+    }
+    Vector3d p = new Vector3d();
+    if (parent < 0) {
+      p.set(pose.x(partner), pose.y(partner), pose.z(partner)).sub(point);
+      reflect(p, normal);
+      p.add(point);
+    } else {
+      boolean moves = clip.hasTravel(partner);
+      for (int i = 0; i < 3 && moves; i++) {
+        p.setComponent(i, clip.travel(partner).at(frame, i) - skeleton.offset(partner, i));
+      }
+      reflect(p, across);
+      beyond[parent].transformInverse(p);
+      p.add(skeleton.offset(joint, 0), skeleton.offset(joint, 1), skeleton.offset(joint, 2));
+    }
+    dest[at] = p.x;
+    dest[at + 1] = p.y;
+    dest[at + 2] = p.z;
+  }
+
+  private static void reflect(Vector3d v, Vector3d about) {
+    v.fma(-2 * v.dot(about), about);
+  }
+}

@@ -1,0 +1,152 @@
+package waxhand.core.passes.layers;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Map;
+import org.joml.Vector3d;
+import org.junit.jupiter.api.Test;
+import waxhand.core.Samples;
+import waxhand.core.body.Role;
+import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.KnownContacts;
+import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Joint;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Filled;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+
+class MirrorPassTest {
+  private static final Motion IN = Samples.swaying(400, 120, 0.01, 3);
+
+  private static Motion run(Plate plate, Motion in) {
+    return plate.apply(in, in.clip().allFrames(), Work.UNWATCHED);
+  }
+
+  private static Plate world() {
+    return Plate.of("m", MirrorPass.KIND.of(Map.of("about", "the world's middle")));
+  }
+
+  private static Vector3d at(Motion motion, Role role, int frame) {
+    WorldPose pose = new WorldPose(motion.clip().skeleton());
+    pose.solve(motion.clip(), frame);
+    int j = motion.body().joint(role).orElseThrow();
+    return new Vector3d(pose.x(j), pose.y(j), pose.z(j));
+  }
+
+  @Test
+  void everyPartGoesWhereTheOtherSideWasOnTheFarSideOfThePlane() {
+    Motion out = run(world(), IN);
+    for (int f : new int[] {0, 117, 399}) {
+      for (Role role : IN.body().joints().keySet()) {
+        Vector3d was = at(IN, role.mirrored(), f);
+        assertThat(at(out, role, f).distance(new Vector3d(-was.x, was.y, was.z)))
+            .as("%s in frame %d", role, f)
+            .isLessThan(1e-9);
+      }
+    }
+    Motion twice = run(world(), out);
+    for (int f : new int[] {0, 117, 399}) {
+      for (int j = 0; j < IN.clip().skeleton().size(); j++) {
+        assertThat(twice.clip().rotation(j).angleAt(f, IN.clip().rotation(j))).isLessThan(1e-9);
+      }
+    }
+  }
+
+  /** About its own middle a body stays where it is on the whole, and a foot that stood stands. */
+  @Test
+  void aboutItsOwnMiddleTheBodyStays() {
+    Motion steps = Samples.stepping(600, 120, 0, 4);
+    Plate own = Plate.of("m", MirrorPass.KIND.defaults());
+    Motion out = run(own, steps);
+    Vector3d middle = new Vector3d();
+    for (int f = 0; f < 600; f++) {
+      middle.add(at(out, Role.HIPS, f)).sub(at(steps, Role.HIPS, f));
+    }
+    assertThat(middle.length() / 600).isLessThan(1e-6);
+    for (int f : new int[] {30, 200, 500}) {
+      assertThat(at(out, Role.LEFT_FOOT, f).y)
+          .isCloseTo(at(steps, Role.RIGHT_FOOT, f).y, within(1e-9));
+      double there = at(steps, Role.RIGHT_FOOT, f).distance(at(steps, Role.RIGHT_FOOT, f + 1));
+      double here = at(out, Role.LEFT_FOOT, f).distance(at(out, Role.LEFT_FOOT, f + 1));
+      assertThat(here).isCloseTo(there, within(1e-9));
+    }
+  }
+
+  /** Where sides are unlike at rest bones still point where the other side's did. */
+  @Test
+  void skeletonsThatAreNotSymmetricAreMirroredByRole() {
+    List<Joint> joints = new ArrayList<>(IN.clip().skeleton().joints());
+    for (int j = 0; j < joints.size(); j++) {
+      Joint joint = joints.get(j);
+      if (joint.name().equals("LeftForeArm") || joint.name().equals("LeftHand")) {
+        // the left arm hangs down at rest, and is longer
+        joints.set(
+            j, Samples.joint(joint.name(), joint.parent(), 0.02, -1.2 * joint.offset().x(), 0.01));
+      }
+    }
+    Skeleton odd = new Skeleton(joints);
+    Motion in = Motion.of(IN.clip().withSkeleton(odd));
+    Motion out = run(world(), in);
+    for (int f : new int[] {3, 250}) {
+      for (List<Role> bone :
+          List.of(
+              List.of(Role.LEFT_UPPER_ARM, Role.LEFT_FOREARM),
+              List.of(Role.RIGHT_FOREARM, Role.RIGHT_HAND),
+              List.of(Role.LEFT_FOREARM, Role.LEFT_HAND),
+              List.of(Role.RIGHT_SHIN, Role.RIGHT_FOOT))) {
+        Vector3d now = at(out, bone.get(1), f).sub(at(out, bone.get(0), f)).normalize();
+        Vector3d was =
+            at(in, bone.get(1).mirrored(), f).sub(at(in, bone.get(0).mirrored(), f)).normalize();
+        assertThat(now.distance(new Vector3d(-was.x, was.y, was.z)))
+            .as("%s in frame %d", bone, f)
+            .isLessThan(1e-9);
+      }
+    }
+  }
+
+  @Test
+  void whatIsKnownOfOneSideIsKnownOfTheOther() {
+    int left = IN.body().joint(Role.LEFT_HAND).orElseThrow();
+    int right = IN.body().joint(Role.RIGHT_HAND).orElseThrow();
+    BitSet hand = new BitSet();
+    hand.set(left);
+    Contact heel = new Contact(ContactPart.LEFT_HEEL, new Frames(50, 150));
+    Motion in =
+        IN.with(KnownContacts.NONE.with(new Frames(0, 400), List.of(heel)))
+            .with(Filled.NONE.with(hand, new Frames(80, 120)));
+    Motion out = run(world().withSpan(new Span(100, 300, 0, 0)), in);
+    assertThat(KnownContacts.of(out).contacts())
+        .containsExactlyInAnyOrder(
+            new Contact(ContactPart.LEFT_HEEL, new Frames(50, 100)),
+            new Contact(ContactPart.RIGHT_HEEL, new Frames(100, 150)));
+    assertThat(Filled.of(out).of(IN.clip().skeleton(), left))
+        .isEqualTo(FrameSet.of(new Frames(80, 100)));
+    assertThat(Filled.of(out).of(IN.clip().skeleton(), right))
+        .isEqualTo(FrameSet.of(new Frames(100, 120)));
+  }
+
+  @Test
+  void aBodyWithoutSidesIsLeftAsItIsAndSaysSo() {
+    Skeleton rod =
+        new Skeleton(List.of(Samples.joint("a", -1, 0, 1, 0), Samples.joint("b", 0, 0, 0.1, 0)));
+    List<waxhand.core.motion.Track> travels = new ArrayList<>();
+    travels.add(IN.clip().travel(0));
+    travels.add(null);
+    Motion in =
+        Motion.of(
+            new waxhand.core.motion.Clip(
+                rod, 120, List.of(IN.clip().rotation(0), IN.clip().rotation(1)), travels));
+    assertThat(run(world(), in)).isSameAs(in);
+    assertThat(world().complaint(in).orElseThrow()).contains("No sides");
+  }
+}
