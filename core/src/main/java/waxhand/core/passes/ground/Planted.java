@@ -84,7 +84,8 @@ public record Planted(
     PlantsPass.Ways theirs = o.pass.ways();
     if (pass.twist() != o.pass.twist()
         || ways.giveWay() != theirs.giveWay()
-        || ways.stretch() != theirs.stretch()) {
+        || ways.stretch() != theirs.stretch()
+        || !ground.equals(o.ground)) {
       return FrameSet.of(active);
     }
     FrameSet differing = FrameSet.of(plan.carry().differing(o.plan.carry()));

@@ -37,7 +37,8 @@ final class BlockFilter {
       Frames window = block.grown(filter.reach()).within(Frames.first(track.frames()));
       Frames wanted = block.within(frames).within(window);
       int count = window.count();
-      int skip = wanted.from() - window.from();
+      Frames whole = block.within(window);
+      int skip = whole.from() - window.from();
       track.read(window, q);
       if (isStill(q, count)) {
         continue;
@@ -49,14 +50,19 @@ final class BlockFilter {
         if (raw != null) {
           restore(v, raw, 3 * count, axes);
         }
-        RotationVectors.toRotations(v, skip, wanted.count(), reference, smooth, work);
+        // which way is exact enough is decided for the block, not for the frames asked for
+        RotationVectors.toRotations(v, skip, whole.count(), reference, smooth, work);
       } else {
         RotationVectors.alignSigns(q, count);
         filter.smooth(q, count, 4, work);
-        System.arraycopy(q, 4 * skip, smooth, 0, 4 * wanted.count());
-        for (int n = 0; n < wanted.count(); n++) {
+        System.arraycopy(q, 4 * skip, smooth, 0, 4 * whole.count());
+        for (int n = 0; n < whole.count(); n++) {
           Quats.normalize(smooth, 4 * n);
         }
+      }
+      if (wanted.from() > whole.from()) {
+        int before = 4 * (wanted.from() - whole.from());
+        System.arraycopy(smooth, before, smooth, 0, 4 * wanted.count());
       }
       out = out.with(wanted, smooth);
     }
