@@ -8,8 +8,8 @@ import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.project.Project;
 import waxhand.core.work.Work;
 import waxhand.formats.Reading;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.project.ProjectFile;
+import waxhand.formats.takes.TakeFiles;
 
 /**
  * Something to kill: saves two projects by turns over one file, without end. With {@code once} it

@@ -19,12 +19,13 @@ import waxhand.core.motion.Clip;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.formats.FormatException;
-import waxhand.formats.Handoff;
 import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.Room;
 import waxhand.formats.disk.Trouble;
 import waxhand.formats.disk.Untouchable;
 import waxhand.formats.project.Recipe;
+import waxhand.formats.takes.Formats;
+import waxhand.formats.takes.Handoff;
 
 @Command(
     name = "clean",
@@ -78,12 +79,13 @@ final class CleanVerb extends TakeVerb {
 
   /** Where everything will go, checked before any of it is written. */
   private Targets targets(List<Path> files) throws IOException {
-    boolean file = target.toString().toLowerCase(Locale.ROOT).endsWith(".bvh");
+    boolean file = Formats.named(target.toString()).isPresent();
     if (file && files.size() > 1) {
       throw wrong("--out is a file, but there are " + files.size() + " takes; give a folder");
     }
     if (!file && Files.exists(target) && !Files.isDirectory(target)) {
-      throw wrong("--out is neither a folder nor a .bvh file");
+      throw wrong(
+          "--out is neither a folder nor a " + Formats.endings(Formats.writable()) + " file");
     }
     boolean single = file && !Files.isDirectory(target);
     Targets targets = single ? Targets.one(files, target) : Targets.in(target, files);

@@ -6,10 +6,10 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import waxhand.core.project.RawTake;
-import waxhand.formats.Handoff;
 import waxhand.formats.Limits;
 import waxhand.formats.Reading;
 import waxhand.formats.disk.Untouchable;
+import waxhand.formats.takes.Handoff;
 
 @Command(
     name = "convert",

@@ -11,8 +11,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.disk.Trouble;
+import waxhand.formats.takes.TakeFiles;
 
 /**
  * The takes that are meant by files and folders: files as they are, folders by the takes in them,

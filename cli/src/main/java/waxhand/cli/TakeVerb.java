@@ -26,11 +26,11 @@ import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.disk.Trouble;
 import waxhand.formats.disk.WholeFile;
+import waxhand.formats.takes.TakeFiles;
 
 /** What the verbs share: how takes are read and how figures come out. */
 abstract class TakeVerb implements Callable<Integer> {

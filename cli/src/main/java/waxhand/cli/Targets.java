@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import waxhand.formats.TakeFiles;
+import waxhand.formats.takes.TakeFiles;
 
 /**
  * Where the results of takes go. Takes of one name from several folders get the folder's name in

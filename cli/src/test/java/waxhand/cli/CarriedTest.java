@@ -24,8 +24,8 @@ import waxhand.core.props.Holder;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 import waxhand.formats.Reading;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.project.Recipe;
+import waxhand.formats.takes.TakeFiles;
 
 /** A carried crate from the command line: things, tethers and goals travel in recipes. */
 class CarriedTest extends CliTest {

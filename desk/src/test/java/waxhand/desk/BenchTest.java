@@ -32,8 +32,8 @@ import waxhand.desk.session.Flag;
 import waxhand.desk.session.Memory;
 import waxhand.desk.timeline.Lanes;
 import waxhand.formats.Reading;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.project.ProjectFile;
+import waxhand.formats.takes.TakeFiles;
 
 /** Drives the true window with mouse and keys. */
 class BenchTest extends DeskTest {

@@ -28,10 +28,10 @@ import waxhand.core.work.Work;
 import waxhand.desk.findings.Worklist;
 import waxhand.desk.session.Flag;
 import waxhand.formats.Reading;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.bvh.BvhWriter;
+import waxhand.formats.takes.TakeFiles;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.scene.Scene;
 

@@ -10,6 +10,7 @@ import waxhand.core.motion.Clip;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
 import waxhand.formats.bvh.BvhWriter;
+import waxhand.formats.takes.TakeFiles;
 
 /**
  * Whatever the bytes, a reader gives a whole value or one clear error. Run by itself with {@code

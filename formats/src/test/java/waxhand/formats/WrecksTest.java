@@ -26,6 +26,7 @@ import waxhand.core.work.Work;
 import waxhand.formats.bvh.BvhWriter;
 import waxhand.formats.project.ProjectFile;
 import waxhand.formats.project.Recipe;
+import waxhand.formats.takes.TakeFiles;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.scene.Scene;
 import waxhand.rehearsal.wreck.JsonWrecks;

@@ -51,12 +51,10 @@ public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak)
           ? in
           : in.through(map, full.apply(in, all, work).clip());
     }
-    if (weak.isPresent()) {
-      return weak.get().apply(in, run, work);
-    }
-    Motion out = full.apply(in, run, work);
+    Motion out = weak.orElse(full).apply(in, run, work);
     boolean whole = plate.weight() == 1 && (plate.span().isAll() || !pass.kind().local());
-    return whole ? out : out.with(mixed(in.clip(), out.clip(), run));
+    Clip clip = whole || weak.isPresent() ? out.clip() : mixed(in.clip(), out.clip(), run);
+    return clip == in.clip() ? out : out.with(clip.withoutIdleTravel());
   }
 
   private Clip mixed(Clip in, Clip out, Frames run) {

@@ -150,8 +150,8 @@ public final class Clip {
   /**
    * This clip with the frames of {@code run} taken from {@code other}, which has as many joints and
    * frames. The result stands on {@code other}'s skeleton. A joint that has travel in one of them
-   * only stands at its offset in the other's frames; where nothing but the offset is left, it has
-   * none.
+   * only stands at its offset in the other's frames; travel that comes to be {@link
+   * #withoutIdleTravel idle} is dropped.
    */
   public Clip with(Frames run, Clip other) {
     if (run.count() == frames) {
@@ -165,9 +165,8 @@ public final class Clip {
     for (int j = 0; j < r.length; j++) {
       r[j] = r[j].with(run, other.rotations[j]);
       if (t[j] != null || other.travels[j] != null) {
-        boolean both = t[j] != null && other.travels[j] != null;
         t[j] = places(j).with(run, other.places(j));
-        t[j] = both || !isIdle(t[j], other.skeleton, j) ? t[j] : null;
+        t[j] = isIdle(t[j], other.skeleton, j) ? null : t[j];
       }
     }
     return new Clip(other.skeleton, rateHz, frames, r, t);

@@ -24,10 +24,11 @@ import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.formats.Reading;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.disk.Trouble;
 import waxhand.formats.gltf.GltfMeshReader;
 import waxhand.formats.project.ProjectFile;
+import waxhand.formats.takes.Formats;
+import waxhand.formats.takes.TakeFiles;
 
 /** Opening, saving, and adding takes and things. */
 public final class FileWork {
@@ -64,7 +65,7 @@ public final class FileWork {
   public void chooseTakes(Window owner) {
     FileChooser chooser = new FileChooser();
     chooser.setTitle("New takes from files");
-    chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Takes", "*.bvh", "*.BVH"));
+    chooser.getExtensionFilters().add(new FileChooser.ExtensionFilter("Takes", Formats.patterns()));
     memory.folder("takes").map(Path::toFile).ifPresent(chooser::setInitialDirectory);
     List<File> files = chooser.showOpenMultipleDialog(owner);
     if (files != null) {

@@ -28,10 +28,12 @@ import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.formats.FormatException;
-import waxhand.formats.Handoff;
+import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.disk.Untouchable;
+import waxhand.formats.takes.Formats;
+import waxhand.formats.takes.Handoff;
 
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
@@ -100,7 +102,7 @@ public final class HandoffSheet extends VBox {
     where.setAlignment(Pos.CENTER_LEFT);
     grid.addRow(4, new Label("Folder"), where);
     grid.addRow(5, new Label(""), preview);
-    Button go = new Button("Hand on as BVH");
+    Button go = new Button("Hand on as " + format().words());
     go.setId("handoff-go");
     go.getStyleClass().add("wh-main");
     // out of sight it must not answer to Enter and Escape
@@ -172,7 +174,17 @@ public final class HandoffSheet extends VBox {
             .replace("{from}", from.getText())
             .replace("{to}", to.getText())
             .replaceAll("[/\\\\:*?\"<>|]", "-")
-        + ".bvh";
+        + format().endings().get(0);
+  }
+
+  /** What the take leaves as: what it came in, where we write that. */
+  private TakeFormat format() {
+    return session
+        .takeProperty()
+        .get()
+        .map(t -> Formats.of(t.raw()))
+        .filter(f -> f.writer().isPresent())
+        .orElse(Formats.writable().get(0));
   }
 
   private void preview() {

@@ -21,6 +21,7 @@ import waxhand.core.body.Side;
 import waxhand.core.project.Project;
 import waxhand.core.project.Take;
 import waxhand.desk.session.Session;
+import waxhand.formats.takes.Formats;
 
 /** The takes of the project, and the parts of the body on the bench. */
 public final class Shelf extends VBox {
@@ -28,7 +29,10 @@ public final class Shelf extends VBox {
   private final ListView<String> takes = new ListView<>();
   private final ListView<Integer> parts = new ListView<>();
   private final Label noTakes =
-      new Label("Takes stand here. Drop .bvh files on the window, or choose New from files.");
+      new Label(
+          "Takes stand here. Drop "
+              + Formats.endings(Formats.ALL)
+              + " files on the window, or choose New from files.");
   private boolean quiet;
 
   /**

@@ -20,9 +20,9 @@ import waxhand.core.project.Take;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.Trouble;
+import waxhand.formats.takes.TakeFiles;
 
 /**
  * Reads and writes .waxhand files: a ZIP with project.json and every raw file byte for byte. Saving

@@ -34,7 +34,7 @@ import waxhand.core.project.Take;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 import waxhand.formats.Reading;
-import waxhand.formats.TakeFiles;
+import waxhand.formats.takes.TakeFiles;
 
 /** Each thing that is wrong with a project is told by its place, and the rest is opened. */
 class DamagedProjectTest {

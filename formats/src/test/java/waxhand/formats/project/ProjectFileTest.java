@@ -34,11 +34,11 @@ import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
-import waxhand.formats.Handoff;
 import waxhand.formats.Reading;
-import waxhand.formats.TakeFiles;
 import waxhand.formats.Unit;
 import waxhand.formats.disk.AtomicFile;
+import waxhand.formats.takes.Handoff;
+import waxhand.formats.takes.TakeFiles;
 
 class ProjectFileTest {
   private static final String TAKE =

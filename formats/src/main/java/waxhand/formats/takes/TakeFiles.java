@@ -1,11 +1,13 @@
-package waxhand.formats;
+package waxhand.formats.takes;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Locale;
+import java.util.Optional;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
-import waxhand.formats.bvh.BvhReader;
+import waxhand.formats.FormatException;
+import waxhand.formats.Reading;
+import waxhand.formats.TakeFormat;
 import waxhand.formats.disk.WholeFile;
 
 /** Opens take files of whatever format we read. */
@@ -14,8 +16,7 @@ public final class TakeFiles {
 
   /** Whether a file's name says that it is a take; a folder of such a name is none. */
   public static boolean isTake(Path path) {
-    return !Files.isDirectory(path)
-        && path.getFileName().toString().toLowerCase(Locale.ROOT).endsWith(".bvh");
+    return !Files.isDirectory(path) && Formats.named(path.getFileName().toString()).isPresent();
   }
 
   /**
@@ -27,7 +28,7 @@ public final class TakeFiles {
     String name = path.getFileName() == null ? path.toString() : path.getFileName().toString();
     try {
       if (!Files.isDirectory(path)) {
-        checkName(name);
+        format(name);
       }
       byte[] bytes = WholeFile.read(path, WholeFile.MOST_BYTES);
       return read(name, bytes, reading, work).from(path.toAbsolutePath().toString());
@@ -39,14 +40,16 @@ public final class TakeFiles {
   /** Reads a take from its bytes, which the take keeps. */
   public static RawTake read(String name, byte[] bytes, Reading reading, Work work)
       throws FormatException {
-    checkName(name);
-    return BvhReader.read(name, bytes, reading, work);
+    return format(name).read(name, bytes, reading, work);
   }
 
-  private static void checkName(String name) throws FormatException {
-    if (!name.toLowerCase(Locale.ROOT).endsWith(".bvh")) {
-      throw new FormatException(name, "takes are read from .bvh files; this is none");
+  private static TakeFormat format(String name) throws FormatException {
+    Optional<TakeFormat> format = Formats.named(name);
+    if (format.isEmpty()) {
+      throw new FormatException(
+          name, "takes are read from " + Formats.endings(Formats.ALL) + " files; this is none");
     }
+    return format.get();
   }
 
   /** The file's name without its ending. */

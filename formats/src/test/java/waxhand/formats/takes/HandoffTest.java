@@ -1,4 +1,4 @@
-package waxhand.formats;
+package waxhand.formats.takes;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -29,6 +29,10 @@ import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
+import waxhand.formats.FormatException;
+import waxhand.formats.Reading;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
 
 /** What is handed on is right, or what was there before stays. */
 class HandoffTest {

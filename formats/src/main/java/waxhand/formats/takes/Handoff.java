@@ -1,4 +1,4 @@
-package waxhand.formats;
+package waxhand.formats.takes;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -14,7 +14,11 @@ import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
-import waxhand.formats.bvh.BvhWriter;
+import waxhand.formats.FormatException;
+import waxhand.formats.Reading;
+import waxhand.formats.TakeFormat;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
 import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.Room;
 import waxhand.formats.disk.Trouble;
@@ -74,7 +78,11 @@ public record Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> 
       new Untouchable().reads(origin.get(), "the raw take itself").claim(path);
     }
     Room.need(name, memoryBytes(clip, frames), "its text");
-    byte[] bytes = BvhWriter.write(clip, raw, frames, out, axis, work);
+    TakeFormat format = Formats.named(name).orElseGet(() -> Formats.of(raw));
+    if (format.writer().isEmpty()) {
+      throw new FormatException(name, format.words() + " is read, but not written");
+    }
+    byte[] bytes = format.writer().get().write(clip, raw, frames, out, axis, work);
     if (origin.isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
       // it may be the file the take came from; where that lies is not known any more
       throw new FormatException(
