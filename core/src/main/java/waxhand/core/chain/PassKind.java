@@ -3,6 +3,8 @@ package waxhand.core.chain;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.text.Legible;
 
@@ -16,6 +18,8 @@ import waxhand.core.text.Legible;
  * @param settings in the order they are shown
  * @param local whether a span can be chosen; otherwise it acts on the take as a whole
  * @param scoped whether parts and axes can be chosen; otherwise its settings say what it acts on
+ * @param base of the settings named in a file, what those mean that are not named: the defaults,
+ *     unless the file was written before there were some of them
  */
 public record PassKind<P extends Pass>(
     String id,
@@ -24,7 +28,20 @@ public record PassKind<P extends Pass>(
     P defaults,
     List<Setting<P>> settings,
     boolean local,
-    boolean scoped) {
+    boolean scoped,
+    Function<Set<String>, P> base) {
+  /** A kind whose files have always meant the same. */
+  public PassKind(
+      String id,
+      String words,
+      String help,
+      P defaults,
+      List<Setting<P>> settings,
+      boolean local,
+      boolean scoped) {
+    this(id, words, help, defaults, settings, local, scoped, named -> defaults);
+  }
+
   /** A kind for which parts can be chosen where a span can. */
   public PassKind(
       String id, String words, String help, P defaults, List<Setting<P>> settings, boolean local) {
@@ -33,6 +50,16 @@ public record PassKind<P extends Pass>(
 
   public PassKind {
     settings = List.copyOf(settings);
+  }
+
+  /** The same kind, older files of which mean other things by what they do not name. */
+  public PassKind<P> reading(Function<Set<String>, P> older) {
+    return new PassKind<>(id, words, help, defaults, settings, local, scoped, older);
+  }
+
+  /** What a file's settings are read onto, of which it names these. */
+  public Pass readOnto(Set<String> named) {
+    return base.apply(named);
   }
 
   /** Whether a setting has any effect on a pass as it is set otherwise. */

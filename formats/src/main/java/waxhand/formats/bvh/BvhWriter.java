@@ -1,5 +1,6 @@
 package waxhand.formats.bvh;
 
+import java.io.UncheckedIOException;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
@@ -57,6 +58,12 @@ public final class BvhWriter {
         .filter(j -> clip.hasTravel(j) && !layout[j].hasPosition())
         .forEach(grown::set);
   }
+
+  /** Fewer frames are written sooner than they are shared out. */
+  private static final int WORTH_SHARING = 2000;
+
+  /** The second of two pieces has to find its beginning in the raw file. */
+  private static final double FIRST_SHARE = 0.53;
 
   /** A clip without a file behind it. */
   public static byte[] write(Clip clip, Unit unit, Up up) {
@@ -151,7 +158,7 @@ public final class BvhWriter {
   }
 
   private byte[] write(Frames range, Work work) throws FormatException {
-    Decimals out = new Decimals((int) Math.min(1 << 28, 40L * range.count() + (1 << 16)));
+    Decimals out = new Decimals(1 << 16);
     IntStream.range(0, layout.length).filter(j -> misleads(j, range)).forEach(bare::set);
     boolean ownHierarchy =
         source.isPresent()
@@ -164,10 +171,50 @@ public final class BvhWriter {
       hierarchy(out);
     }
     out.text("MOTION\nFrames: " + range.count() + "\nFrame Time: " + frameTime() + "\n");
-    if (source.isPresent()) {
-      for (int f = 0; f < range.from(); f++) {
-        source.get().nextFrame();
+    List<Frames> pieces = pieces(range);
+    byte[][] texts = new byte[pieces.size()][];
+    try {
+      IntStream.range(0, texts.length)
+          .parallel()
+          .forEach(
+              n -> {
+                try {
+                  texts[n] = frames(pieces.get(n), work);
+                } catch (FormatException e) {
+                  throw new UncheckedIOException(e);
+                }
+              });
+    } catch (UncheckedIOException e) {
+      throw (FormatException) e.getCause();
+    }
+    for (byte[] text : texts) {
+      out.copy(text, 0, text.length);
+    }
+    return out.toBytes();
+  }
+
+  /**
+   * Runs of frames that can be written each by itself: only where the angles of a frame are chosen
+   * by those of the raw file, not by those of the frame before.
+   */
+  private List<Frames> pieces(Frames range) {
+    boolean free = source.isPresent() && range.count() > WORTH_SHARING;
+    for (BvhJoint joint : layout) {
+      for (int n = 0; n < 3 && joint.hasRotation(); n++) {
+        free &= joint.angleAt(n) >= 0;
       }
+    }
+    int middle = range.from() + (int) (range.count() * FIRST_SHARE);
+    return free
+        ? List.of(new Frames(range.from(), middle), new Frames(middle, range.to()))
+        : List.of(range);
+  }
+
+  private byte[] frames(Frames range, Work work) throws FormatException {
+    Decimals out = new Decimals((int) Math.min(1 << 28, 40L * range.count() + (1 << 16)));
+    Source from = source.isPresent() ? new Source(source.get().raw) : null;
+    for (int f = 0; f < range.from() && from != null; f++) {
+      from.nextFrame();
     }
     double[][] near = new double[layout.length][3];
     for (int f = range.from(); f < range.to(); f++) {
@@ -175,7 +222,7 @@ public final class BvhWriter {
         work.check();
         work.done((f - range.from()) / (double) range.count());
       }
-      frame(f, near, out);
+      frame(f, from, near, out);
     }
     return out.toBytes();
   }
@@ -191,8 +238,7 @@ public final class BvhWriter {
     return String.format(Locale.ROOT, "%.9f", 1 / clip.rateHz());
   }
 
-  private void frame(int f, double[][] near, Decimals out) throws FormatException {
-    Source from = source.orElse(null);
+  private void frame(int f, Source from, double[][] near, Decimals out) throws FormatException {
     if (from != null) {
       from.nextFrame();
     }

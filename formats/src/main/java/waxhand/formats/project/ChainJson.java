@@ -23,7 +23,6 @@ import waxhand.core.chain.Scope;
 import waxhand.core.chain.Span;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.UnknownPass;
-import waxhand.core.passes.signal.SmoothMethod;
 import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 import waxhand.formats.disk.Trouble;
@@ -133,13 +132,7 @@ final class ChainJson {
 
   private static Pass pass(At settings, PassKind<?> kind) throws FormatException {
     Map<String, At> members = new LinkedHashMap<>(settings.members());
-    Pass pass = kind.defaults();
-    boolean old =
-        kind.id().equals("smooth") && !members.isEmpty() && !members.containsKey("method");
-    if (old) {
-      // written before there were other methods
-      pass = kind.with(pass, "method", SmoothMethod.LOW_PASS.words());
-    }
+    Pass pass = kind.readOnto(members.keySet());
     for (Map.Entry<String, At> member : members.entrySet()) {
       try {
         pass = kind.with(pass, member.getKey(), member.getValue().plain());

@@ -132,64 +132,86 @@ public record SmoothPass(
   }
 
   public static final PassKind<SmoothPass> KIND =
-      new PassKind<>(
-          "smooth",
-          "Smooth",
-          "Takes out jitter. Too strong, it takes out acting too: strikes, grabs, quick hands.",
-          new SmoothPass(
-              SmoothMethod.ADAPTIVE,
-              1,
-              OptionalDouble.empty(),
-              2,
-              0.12,
-              3,
-              Shares.EVEN,
-              true,
-              true),
-          List.of(
-              Setting.choice(
-                  "method",
-                  "Method",
-                  SmoothMethod.class,
-                  "Adaptive opens at strikes and quick moves and closes at rest. The others treat"
-                      + " every frame alike.",
-                  SmoothPass::method,
-                  SmoothPass::withMethod),
-              STRENGTH.of(SmoothPass::strength, SmoothPass::withStrength),
-              CUTOFF.found(SmoothPass::cutoffHz, SmoothPass::withCutoff),
-              new Setting.Choice<>(
-                  "order",
-                  "Order",
-                  ORDERS,
-                  "How sharply the cutoff divides. High orders ring at impacts.",
-                  p -> Integer.toString(p.order),
-                  (p, v) -> p.withOrder(Integer.parseInt(v))),
-              WINDOW.of(SmoothPass::windowS, SmoothPass::withWindow),
-              new Setting.Choice<>(
-                  "degree",
-                  "Degree",
-                  DEGREES,
-                  "Of the polynomial laid through each window. Higher follows more closely.",
-                  p -> Integer.toString(p.degree),
-                  (p, v) -> p.withDegree(Integer.parseInt(v))),
-              share("head", "Head", Shares::head, (s, v) -> new Shares(v, s.trunk, s.arms, s.legs)),
-              share(
-                  "trunk", "Trunk", Shares::trunk, (s, v) -> new Shares(s.head, v, s.arms, s.legs)),
-              share("arms", "Arms", Shares::arms, (s, v) -> new Shares(s.head, s.trunk, v, s.legs)),
-              share("legs", "Legs", Shares::legs, (s, v) -> new Shares(s.head, s.trunk, s.arms, v)),
-              new Setting.Switch<>(
-                  "turns",
-                  "Turns",
-                  "Smooth the rotations of the parts.",
-                  SmoothPass::turns,
-                  (p, v) -> p.withTurns(v, p.travel)),
-              new Setting.Switch<>(
-                  "travel",
-                  "Travel",
-                  "Smooth the path of the hips and of joints that move.",
-                  SmoothPass::travel,
-                  (p, v) -> p.withTurns(p.turns, v))),
-          true);
+      new PassKind<SmoothPass>(
+              "smooth",
+              "Smooth",
+              "Takes out jitter. Too strong, it takes out acting too: strikes, grabs, quick hands.",
+              new SmoothPass(
+                  SmoothMethod.ADAPTIVE,
+                  1,
+                  OptionalDouble.empty(),
+                  2,
+                  0.12,
+                  3,
+                  Shares.EVEN,
+                  true,
+                  true),
+              List.of(
+                  Setting.choice(
+                      "method",
+                      "Method",
+                      SmoothMethod.class,
+                      "Adaptive opens at strikes and quick moves and closes at rest. The others treat"
+                          + " every frame alike.",
+                      SmoothPass::method,
+                      SmoothPass::withMethod),
+                  STRENGTH.of(SmoothPass::strength, SmoothPass::withStrength),
+                  CUTOFF.found(SmoothPass::cutoffHz, SmoothPass::withCutoff),
+                  new Setting.Choice<>(
+                      "order",
+                      "Order",
+                      ORDERS,
+                      "How sharply the cutoff divides. High orders ring at impacts.",
+                      p -> Integer.toString(p.order),
+                      (p, v) -> p.withOrder(Integer.parseInt(v))),
+                  WINDOW.of(SmoothPass::windowS, SmoothPass::withWindow),
+                  new Setting.Choice<>(
+                      "degree",
+                      "Degree",
+                      DEGREES,
+                      "Of the polynomial laid through each window. Higher follows more closely.",
+                      p -> Integer.toString(p.degree),
+                      (p, v) -> p.withDegree(Integer.parseInt(v))),
+                  share(
+                      "head",
+                      "Head",
+                      Shares::head,
+                      (s, v) -> new Shares(v, s.trunk, s.arms, s.legs)),
+                  share(
+                      "trunk",
+                      "Trunk",
+                      Shares::trunk,
+                      (s, v) -> new Shares(s.head, v, s.arms, s.legs)),
+                  share(
+                      "arms",
+                      "Arms",
+                      Shares::arms,
+                      (s, v) -> new Shares(s.head, s.trunk, v, s.legs)),
+                  share(
+                      "legs",
+                      "Legs",
+                      Shares::legs,
+                      (s, v) -> new Shares(s.head, s.trunk, s.arms, v)),
+                  new Setting.Switch<>(
+                      "turns",
+                      "Turns",
+                      "Smooth the rotations of the parts.",
+                      SmoothPass::turns,
+                      (p, v) -> p.withTurns(v, p.travel)),
+                  new Setting.Switch<>(
+                      "travel",
+                      "Travel",
+                      "Smooth the path of the hips and of joints that move.",
+                      SmoothPass::travel,
+                      (p, v) -> p.withTurns(p.turns, v))),
+              true)
+          .reading(SmoothPass::base);
+
+  /** Before there were other methods a Smooth was a low-pass, and did not say so. */
+  private static SmoothPass base(Set<String> named) {
+    boolean old = !named.isEmpty() && !named.contains("method");
+    return old ? KIND.defaults().withMethod(SmoothMethod.LOW_PASS) : KIND.defaults();
+  }
 
   /** Most frames that are looked at to find a cutoff. */
   private static final int ANALYSED = 2400;
