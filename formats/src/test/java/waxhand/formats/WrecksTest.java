@@ -19,6 +19,7 @@ import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
 import waxhand.core.motion.Clip;
 import waxhand.core.passes.PassKinds;
+import waxhand.core.passes.UnknownPass;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.text.Legible;
@@ -138,13 +139,24 @@ class WrecksTest {
     return project.changed("take-1", t -> t.withChain(everyPass()).noted(5).noted(9));
   }
 
-  /** What was opened is sound: saved, it opens again as it was, with nothing left out. */
+  /**
+   * What was opened is sound: saved, it opens again as it was; plates of no known pass are told.
+   */
   private void isKept(Project project, Wreck wreck, int seed) throws FormatException {
     Path again = folder.resolve("again.waxhand");
     ProjectFile.save(project, again, Work.UNWATCHED);
-    assertThat(ProjectFile.open(again, Work.UNWATCHED))
-        .as("seed %d: %s", seed, wreck.what())
-        .isEqualTo(project);
+    List<String> faults = new ArrayList<>();
+    Project back =
+        ProjectFile.open(
+            again, (place, reason) -> faults.add(place + ": " + reason), Work.UNWATCHED);
+    assertThat(back).as("seed %d: %s", seed, wreck.what()).isEqualTo(project);
+    long unknown =
+        project.takes().stream()
+            .flatMap(t -> t.chain().plates().stream())
+            .filter(p -> p.pass() instanceof UnknownPass)
+            .count();
+    assertThat(faults.stream().filter(f -> f.contains("there is no pass"))).hasSize((int) unknown);
+    assertThat(faults.isEmpty()).as("nothing else is wrong: %s", faults).isEqualTo(unknown == 0);
   }
 
   @Test
