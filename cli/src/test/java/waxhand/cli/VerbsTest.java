@@ -86,7 +86,7 @@ class VerbsTest extends CliTest {
     assertThat(out).contains("contacts in 480 frames").contains("left-heel").contains("F1 0.9");
     int usual = out.split("\n").length;
     assertThat(run("contacts", raw, "--speed", 20, "--truth", truth)).isZero();
-    assertThat(out.split("\n").length).as("hardly anything is that slow").isNotEqualTo(usual);
+    assertThat(out.split("\n").length).as("hardly anything is that slow").isLessThan(usual / 2);
     assertThat(run("contacts", raw, "--height", -1)).isEqualTo(2);
     assertThat(err).contains("--height must be");
     assertThat(run("contacts", raw, raw.resolveSibling("none.bvh"))).isEqualTo(1);

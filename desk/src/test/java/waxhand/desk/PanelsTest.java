@@ -94,7 +94,7 @@ class PanelsTest extends DeskTest {
     type("weight", "25");
     assertThat(plate().weight()).isCloseTo(0.25, within(1e-9));
     run("heavier");
-    assertThat(plate().weight()).isCloseTo(0.4, within(0.051));
+    assertThat(plate().weight()).isCloseTo(0.4, within(1e-9));
     type("plate-name", "Calm the head");
     assertThat(plate().name()).isEqualTo("Calm the head");
     assertThat(session.undoName()).contains("rename to Calm the head");

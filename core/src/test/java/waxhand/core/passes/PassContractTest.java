@@ -125,8 +125,13 @@ class PassContractTest {
           changed |= !same;
         }
       }
-      // a span may hold nothing to mend
-      assertThat(changed || kind != SmoothPass.KIND).isTrue();
+      // every second has something to mend, and the plants lie in between
+      boolean surely =
+          !arm
+              && length >= 260
+              && from + length <= 700
+              && (kind != PlantsPass.KIND || from <= 280 && from + length >= 400);
+      assertThat(changed || !surely).as("%s %s", kind.words(), span).isTrue();
     }
   }
 
@@ -140,12 +145,15 @@ class PassContractTest {
       Plate plate = strong(kind);
       Clip whole = run(plate, longer).clip();
       Clip part = plate.apply(longer, new Frames(1900, 2300), Work.UNWATCHED).clip();
-      for (int f : new int[] {1900, 2047, 2048, 2299}) {
+      for (int f = 1900; f < 2300; f++) {
         for (int j = 0; j < whole.skeleton().size(); j++) {
           assertThat(Samples.sameBits(whole, part, j, f)).as("%s %d", kind.words(), f).isTrue();
         }
       }
-      assertThat(Samples.sameBits(part, longer.clip(), 0, 1899)).isTrue();
+      for (int j = 0; j < whole.skeleton().size(); j++) {
+        assertThat(Samples.sameBits(part, longer.clip(), j, 1899)).isTrue();
+        assertThat(Samples.sameBits(part, longer.clip(), j, 2300)).isTrue();
+      }
     }
   }
 

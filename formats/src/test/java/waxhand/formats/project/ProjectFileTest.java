@@ -137,6 +137,7 @@ class ProjectFileTest {
     ProjectFile.save(project(), file, Work.UNWATCHED);
     byte[] good = Files.readAllBytes(file);
     Random random = new Random(1);
+    int[] refused = new int[2];
     for (int n = 0; n < 300; n++) {
       byte[] bad =
           n % 2 == 0 ? Arrays.copyOf(good, random.nextInt(good.length - 30)) : good.clone();
@@ -152,8 +153,11 @@ class ProjectFileTest {
                 t -> assertThat(t.raw().bytes()).isEqualTo(TAKE.getBytes(StandardCharsets.UTF_8)));
       } catch (FormatException e) {
         assertThat(e.getMessage()).startsWith("/shoot/ferry.waxhand: ");
+        refused[n % 2]++;
       }
     }
+    assertThat(refused[0]).as("what was cut off").isEqualTo(150);
+    assertThat(refused[1]).as("what was scrambled").isBetween(60, 149);
     assertThatThrownBy(() -> ProjectFile.open(folder.resolve("none.waxhand"), Work.UNWATCHED))
         .hasMessageContaining("there is no such file");
     Files.writeString(file, "not a zip");
