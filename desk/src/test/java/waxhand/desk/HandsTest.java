@@ -193,7 +193,7 @@ class HandsTest extends DeskTest {
   }
 
   private Color menuPaper() {
-    clickOn("#add-pass");
+    clickOn("#recent");
     WaitForAsyncUtils.waitForFxEvents();
     Region menu =
         Window.getWindows().stream()

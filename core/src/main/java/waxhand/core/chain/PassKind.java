@@ -18,6 +18,7 @@ import waxhand.core.text.Legible;
  * @param settings in the order they are shown
  * @param local whether a span can be chosen; otherwise it acts on the take as a whole
  * @param scoped whether parts and axes can be chosen; otherwise its settings say what it acts on
+ * @param stage of the work it belongs to
  * @param base of the settings named in a file, what those mean that are not named: the defaults,
  *     unless the file was written before there were some of them
  */
@@ -29,6 +30,7 @@ public record PassKind<P extends Pass>(
     List<Setting<P>> settings,
     boolean local,
     boolean scoped,
+    Stage stage,
     Function<Set<String>, P> base) {
   /** A kind whose files have always meant the same. */
   public PassKind(
@@ -39,7 +41,7 @@ public record PassKind<P extends Pass>(
       List<Setting<P>> settings,
       boolean local,
       boolean scoped) {
-    this(id, words, help, defaults, settings, local, scoped, named -> defaults);
+    this(id, words, help, defaults, settings, local, scoped, Stage.BODY, named -> defaults);
   }
 
   /** A kind for which parts can be chosen where a span can. */
@@ -54,7 +56,12 @@ public record PassKind<P extends Pass>(
 
   /** The same kind, older files of which mean other things by what they do not name. */
   public PassKind<P> reading(Function<Set<String>, P> older) {
-    return new PassKind<>(id, words, help, defaults, settings, local, scoped, older);
+    return new PassKind<>(id, words, help, defaults, settings, local, scoped, stage, older);
+  }
+
+  /** The same kind in another stage of the work. */
+  public PassKind<P> in(Stage other) {
+    return new PassKind<>(id, words, help, defaults, settings, local, scoped, other, base);
   }
 
   /** What a file's settings are read onto, of which it names these. */

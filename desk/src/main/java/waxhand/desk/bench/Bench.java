@@ -18,14 +18,11 @@ import javafx.scene.Scene;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.MenuButton;
-import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.TransferMode;
-import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
@@ -33,8 +30,6 @@ import javafx.scene.layout.VBox;
 import javafx.stage.PopupWindow;
 import javafx.stage.Window;
 import javafx.util.Duration;
-import waxhand.core.chain.PassKind;
-import waxhand.core.passes.PassKinds;
 import waxhand.core.survey.Finding;
 import waxhand.desk.command.Commands;
 import waxhand.desk.contacts.ContactLanes;
@@ -86,7 +81,9 @@ public final class Bench extends StackPane {
   private final Sheets sheets = new Sheets();
   private final Finder finder;
   private final HandoffSheet handoff;
+  private final PassPalette passPalette;
   private final ListChangeListener<Window> popups = c -> dressPopups();
+  private final Plan plan;
   private final List<Parent> rooms;
   private Theme theme;
   private Scene scene;
@@ -97,6 +94,14 @@ public final class Bench extends StackPane {
     Player.attach(session);
     viewport = new Viewport(session, palette, memory, contacts);
     new ProjectActions(session, commands, files, memory, this).add();
+    commands.add(
+        "Pass",
+        "add-pass",
+        "Add a pass after the chosen one…",
+        "fth-plus",
+        "Ctrl+Shift+P",
+        session::hasTake,
+        this::showPassPalette);
     new PassActions(session, commands, contacts).add();
     new ContactActions(session, commands, contacts).add();
     new Actions(session, commands).add();
@@ -119,13 +124,27 @@ public final class Bench extends StackPane {
     curves =
         new CurvesRoom(
             session, worklist.chosenProperty().map(f -> f.map(Finding::frames)), palette);
-    VBox time = new VBox(new Transport(session, commands), lanes, contactLanes, curves);
+    ScrollPane contactRows = new ScrollPane(contactLanes);
+    contactRows.getStyleClass().add("wh-rows");
+    contactRows.setFitToWidth(true);
+    contactRows.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    contactRows.setMinHeight(0);
+    contactRows.visibleProperty().bind(contactLanes.visibleProperty());
+    contactRows.managedProperty().bind(contactLanes.visibleProperty());
+    VBox.setVgrow(lanes, Priority.SOMETIMES);
+    VBox.setVgrow(curves, Priority.ALWAYS);
+    VBox time = new VBox(lanes, contactRows, curves);
+    Transport transport = new Transport(session, commands);
     showCurves(false);
-    time.getStyleClass().add("wh-time");
-    BorderPane plan = new BorderPane(viewport, new VBox(head, rail), panel, time, shelf);
+    transport.getStyleClass().add("wh-time");
+    time.getStyleClass().add("wh-time-rows");
+    plan = new Plan(memory, new VBox(head, rail), shelf, viewport, panel, transport, time);
+    new PlanActions(commands, plan).add();
     finder = new Finder(commands, (id, key) -> memory.put("key." + id, key), f -> closeSheet());
     handoff = new HandoffSheet(session, jobs, notices, memory, s -> closeSheet());
+    passPalette = new PassPalette(commands, this::closeSheet);
     sheets.keep(finder);
+    sheets.keep(passPalette);
     sheets.keep(handoff);
     notices.watch(jobs);
     StackPane.setAlignment(notices, Pos.BOTTOM_RIGHT);
@@ -134,12 +153,34 @@ public final class Bench extends StackPane {
         .paddingProperty()
         .bind(
             Bindings.createObjectBinding(
-                () -> new Insets(0, panel.getWidth() + 16, time.getHeight() + 16, 0),
+                () ->
+                    new Insets(
+                        0,
+                        (panel.isVisible() ? panel.getWidth() : 0) + 16,
+                        getHeight() - viewport.getLayoutY() - viewport.getHeight() + 16,
+                        0),
                 panel.widthProperty(),
-                time.heightProperty()));
+                panel.visibleProperty(),
+                heightProperty(),
+                viewport.layoutYProperty(),
+                viewport.heightProperty()));
     // a sheet lies over notices, which must not hide its buttons
     getChildren().addAll(plan, notices, sheets);
-    rooms = List.of(palette, viewport, panel, shelf, head, rail, time, notices, finder, handoff);
+    rooms =
+        List.of(
+            palette,
+            viewport,
+            panel,
+            shelf,
+            head,
+            rail,
+            transport,
+            time,
+            plan,
+            notices,
+            finder,
+            passPalette,
+            handoff);
     addEventHandler(KeyEvent.KEY_PRESSED, commands::handle);
     addEventFilter(MouseEvent.MOUSE_RELEASED, e -> Platform.runLater(this::freeTheKeys));
     drops();
@@ -168,7 +209,9 @@ public final class Bench extends StackPane {
             || focus instanceof javafx.scene.control.ListView
             || focus instanceof javafx.scene.control.Slider
             || focus instanceof javafx.scene.control.ChoiceBox
-            || (focus != null && focus.getStyleClass().contains("wh-flag"));
+            || (focus != null
+                && (focus.getStyleClass().contains("wh-flag")
+                    || focus.getStyleClass().contains("wh-divider")));
     boolean overButtons =
         focus instanceof ButtonBase
             && (e.getCode() == javafx.scene.input.KeyCode.LEFT
@@ -204,16 +247,12 @@ public final class Bench extends StackPane {
     Rail rail = new Rail(session, results, commands);
     ScrollPane railPane = rail.scrolled();
     HBox.setHgrow(railPane, Priority.ALWAYS);
-    MenuButton add = new MenuButton("+");
+    Button add = commands.wordButton("add-pass");
+    add.setText("+ Pass");
     add.setId("add-pass");
-    add.setTooltip(new Tooltip("Add a pass after the chosen one"));
     add.setAccessibleText("Add a pass");
-    for (PassKind<?> kind : PassKinds.ALL) {
-      MenuItem item = new MenuItem(kind.words());
-      item.setId("menu-add-" + kind.id());
-      item.setOnAction(e -> commands.get("add-" + kind.id()).run());
-      add.getItems().add(item);
-    }
+    add.setMinWidth(USE_PREF_SIZE);
+    add.setMaxWidth(Double.MAX_VALUE);
     Button first = commands.button("first-pass");
     first.getStyleClass().add("wh-main");
     VBox buttons = new VBox(6, first, add);
@@ -287,6 +326,11 @@ public final class Bench extends StackPane {
     finder.begin();
   }
 
+  void showPassPalette() {
+    showSheet(passPalette);
+    passPalette.begin();
+  }
+
   void showHandoff() {
     showSheet(handoff);
     handoff.begin();
@@ -308,6 +352,8 @@ public final class Bench extends StackPane {
   void leave() {
     if (sheets.isOpen()) {
       closeSheet();
+    } else if (plan.isViewsAlone()) {
+      plan.viewsAlone(false);
     } else if (!contacts.selectedProperty().get().isEmpty()) {
       contacts.selectedProperty().set(List.of());
     } else if (!notices.clear()) {

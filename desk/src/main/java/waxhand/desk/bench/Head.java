@@ -77,6 +77,7 @@ final class Head extends HBox {
 
   private MenuButton recent() {
     MenuButton recent = new MenuButton("Recent");
+    recent.setId("recent");
     recent.setTooltip(new Tooltip("Projects opened lately"));
     recent.setOnShowing(
         e -> {

@@ -14,6 +14,7 @@ import waxhand.core.passes.props.PropPass;
 import waxhand.core.plants.Plant;
 import waxhand.desk.command.Commands;
 import waxhand.desk.contacts.Contacts;
+import waxhand.desk.kits.Kits;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
 import waxhand.formats.project.Recipe;
@@ -58,7 +59,7 @@ final class PassActions {
           "add-" + kind.id(),
           "Add " + kind.words(),
           "",
-          PassKeys.of(kind),
+          Kits.of(kind).key(),
           session::hasTake,
           () -> plates.add(kind));
     }

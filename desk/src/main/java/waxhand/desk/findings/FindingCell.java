@@ -6,25 +6,31 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import javafx.util.Duration;
 import waxhand.core.survey.Finding;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
 /** A finding as it stands on the list: how bad, what, when, and a small picture of the signal. */
 final class FindingCell extends ListCell<Finding> {
-  static final double HEIGHT = 66;
+  static final double HEIGHT = 42;
   private static final double SPARK_WIDTH = 72;
-  private static final double SPARK_HEIGHT = 18;
+  private static final double SPARK_HEIGHT = 15;
 
   private final Worklist worklist;
   private final Palette palette;
   private final Region severity = new Region();
   private final Label text = new Label();
   private final Label when = new Label();
+
+  /** The sentence where the list is too narrow for it. */
+  private final Tooltip whole = new Tooltip();
+
   private final Canvas spark = new Canvas(SPARK_WIDTH, SPARK_HEIGHT);
   private final HBox content;
 
@@ -36,16 +42,15 @@ final class FindingCell extends ListCell<Finding> {
     severity.setMinWidth(5);
     severity.setMaxWidth(5);
     StackBar bar = new StackBar(severity);
-    text.setWrapText(true);
-    text.setMinHeight(34);
-    text.setMaxHeight(34);
-    text.setAlignment(Pos.TOP_LEFT);
+    text.setMinHeight(16);
+    text.setMaxHeight(16);
+    whole.setShowDelay(Duration.millis(350));
     when.getStyleClass().addAll("wh-soft", "wh-small");
     Region gap = new Region();
     HBox.setHgrow(gap, Priority.ALWAYS);
     HBox below = new HBox(6, when, gap, spark);
     below.setAlignment(Pos.CENTER_LEFT);
-    VBox words = new VBox(2, text, below);
+    VBox words = new VBox(0, text, below);
     HBox.setHgrow(words, Priority.ALWAYS);
     content = new HBox(8, bar, words);
     content.setFillHeight(true);
@@ -71,10 +76,13 @@ final class FindingCell extends ListCell<Finding> {
     super.updateItem(finding, empty);
     if (empty || finding == null) {
       setGraphic(null);
+      setTooltip(null);
       return;
     }
     setGraphic(content);
     text.setText(finding.text());
+    whole.setText(finding.text());
+    setTooltip(whole);
     double share = finding.severity();
     severity.setMinHeight(Math.max(4, share * (HEIGHT - 12)));
     severity.setMaxHeight(Math.max(4, share * (HEIGHT - 12)));

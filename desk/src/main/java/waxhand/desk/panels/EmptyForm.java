@@ -7,9 +7,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.TilePane;
 import javafx.scene.layout.VBox;
-import waxhand.core.passes.PassKinds;
 import waxhand.core.project.Take;
 import waxhand.desk.command.Commands;
 
@@ -26,7 +24,7 @@ final class EmptyForm extends VBox {
     super(8);
     this.commands = commands;
     withTake.add(step("first-pass"));
-    withTake.add(passes());
+    withTake.add(step("add-pass"));
     withTake.get(0).getStyleClass().add("wh-main");
     withTake.addAll(
         List.of(
@@ -40,14 +38,6 @@ final class EmptyForm extends VBox {
     getChildren().addAll(heading, words);
     getChildren().addAll(withTake);
     getChildren().addAll(withoutTake);
-  }
-
-  /** Every pass there is, in two columns. */
-  private TilePane passes() {
-    TilePane tiles = new TilePane(8, 8);
-    tiles.setPrefColumns(2);
-    PassKinds.ALL.forEach(kind -> tiles.getChildren().add(step("add-" + kind.id())));
-    return tiles;
   }
 
   private static Label soft() {
@@ -68,8 +58,8 @@ final class EmptyForm extends VBox {
     heading.setText(any ? "No pass chosen" : "The bench is empty");
     words.setText(
         any
-            ? "Choose a plate on the rail to see what it does. Add one here; the raw take stays as"
-                + " it is."
+            ? "Choose a plate on the rail to see what it does, or add one: first the signal, then"
+                + " time, ground and body. The raw take stays as it is."
             : "Open a project or new takes from files, or drop them on the window.");
     assumed.setText(take.map(t -> String.join("\n", t.raw().assumptions())).orElse(""));
     withTake.forEach(n -> PassPanel.put(n, any));

@@ -16,8 +16,6 @@ import waxhand.desk.theme.Palette;
  * list of settings; kinds with something to look at add a {@link PassPicture}.
  */
 public final class PassPanel extends VBox {
-  private static final double WIDTH = 320;
-
   private final Session session;
   private final ChosenPlate chosen;
   private final PlateForm form;
@@ -32,9 +30,7 @@ public final class PassPanel extends VBox {
     empty = new EmptyForm(commands);
     getStyleClass().addAll("wh-side", "wh-side-right");
     setId("pass-panel");
-    setMinWidth(WIDTH);
-    setPrefWidth(WIDTH);
-    setMaxWidth(WIDTH);
+    setMinWidth(0);
     VBox content = new VBox(empty, form);
     content.getStyleClass().add("wh-pass-content");
     ScrollPane scroll = new ScrollPane(content);

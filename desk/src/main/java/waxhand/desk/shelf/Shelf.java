@@ -81,9 +81,7 @@ public final class Shelf extends VBox {
     session.takeProperty().addListener((o, a, b) -> showParts(a, b));
     session.selectionProperty().addListener((o, a, b) -> showSelection(b));
     showTakes(session.projectProperty().get());
-    setMinWidth(276);
-    setPrefWidth(276);
-    setMaxWidth(276);
+    setMinWidth(0);
   }
 
   /** Of the lists one is shown at a time. */

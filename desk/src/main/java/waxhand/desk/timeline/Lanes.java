@@ -38,8 +38,8 @@ public final class Lanes extends TimeArea {
   static final double NOTES = 18;
   static final double ROW = 24;
 
-  /** More lanes than these are scrolled. */
-  private static final int MOST_ROWS = 3;
+  /** As many lanes the time area has room for unless the artist gives it more or less. */
+  private static final int USUAL_ROWS = 3;
 
   private static final double GRAB = 6;
 
@@ -125,12 +125,17 @@ public final class Lanes extends TimeArea {
 
   @Override
   protected double computePrefHeight(double width) {
-    return lanesTop() + ROW * Math.max(1, Math.min(MOST_ROWS, rows().size())) + 8;
+    return lanesTop() + ROW * Math.max(1, Math.min(USUAL_ROWS, rows().size())) + 8;
   }
 
   @Override
   protected double computeMinHeight(double width) {
-    return computePrefHeight(width);
+    return lanesTop() + ROW + 8;
+  }
+
+  /** How many lanes are in sight; more are scrolled. */
+  private int rowsInSight() {
+    return (int) Math.max(1, Math.floor((getHeight() - lanesTop() - 8 + 0.5) / ROW));
   }
 
   /** Where a frame lies, in this control; for tests and for handles elsewhere. */
@@ -153,7 +158,7 @@ public final class Lanes extends TimeArea {
 
   /** The uppermost lane in sight. */
   private int firstRow() {
-    return Math.max(0, Math.min(firstRow, rows().size() - MOST_ROWS));
+    return Math.max(0, Math.min(firstRow, rows().size() - rowsInSight()));
   }
 
   private double rowTop(int row) {
@@ -192,13 +197,13 @@ public final class Lanes extends TimeArea {
     }
     painter.cuts(scale);
     List<Plate> rows = rows();
-    int shown = Math.min(MOST_ROWS, rows.size());
+    int shown = Math.min(rowsInSight(), rows.size());
     for (int i = firstRow(); i < firstRow() + shown; i++) {
       painter.lane(scale, rows.get(i), rowTop(i));
     }
     if (rows.isEmpty()) {
       painter.noLanes(rowTop(0));
-    } else if (rows.size() > MOST_ROWS) {
+    } else if (rows.size() > rowsInSight()) {
       painter.thumb(rowTop(firstRow()), firstRow(), shown, rows.size());
     }
   }
@@ -208,7 +213,7 @@ public final class Lanes extends TimeArea {
     List<Plate> rows = rows();
     for (int i = 0; i < rows.size(); i++) {
       if (session.plateIdProperty().get().equals(Optional.of(rows.get(i).id()))) {
-        firstRow = Math.min(i, Math.max(firstRow(), i - MOST_ROWS + 1));
+        firstRow = Math.min(i, Math.max(firstRow(), i - rowsInSight() + 1));
       }
     }
     draw();

@@ -11,6 +11,7 @@ import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
+import waxhand.core.chain.Stage;
 import waxhand.core.contact.Floor;
 import waxhand.core.scene.Motion;
 
@@ -94,34 +95,38 @@ public record LevelPass(
   }
 
   public static final PassKind<LevelPass> KIND =
-      new PassKind<>(
-          "level",
-          "Level",
-          "Brings the floor to zero and the body to its height, over the whole take.",
-          new LevelPass(OptionalDouble.empty(), OptionalDouble.empty(), 0, 0, 0),
-          List.of(
-              FLOOR.found(LevelPass::floorM, LevelPass::withFloor),
-              ACTOR.found(
-                  LevelPass::actorM,
-                  (p, v) -> new LevelPass(p.floorM, v, p.headingRad, p.eastM, p.southM, p.keys)),
-              HEADING.of(
-                  LevelPass::headingRad,
-                  (p, v) -> new LevelPass(p.floorM, p.actorM, v, p.eastM, p.southM, p.keys)),
-              EAST.of(
-                  LevelPass::eastM,
-                  (p, v) -> new LevelPass(p.floorM, p.actorM, p.headingRad, v, p.southM, p.keys)),
-              SOUTH.of(
-                  LevelPass::southM,
-                  (p, v) -> new LevelPass(p.floorM, p.actorM, p.headingRad, p.eastM, v, p.keys)),
-              Setting.keys(
-                  "keys",
-                  "Height keys",
-                  "By how much the body is lifted, from key to key.",
-                  up -> Item.empty().with("upM", up),
-                  item -> item.number("upM", 0),
-                  LevelPass::keys,
-                  LevelPass::withKeys)),
-          false);
+      new PassKind<LevelPass>(
+              "level",
+              "Level",
+              "Brings the floor to zero and the body to its height, over the whole take.",
+              new LevelPass(OptionalDouble.empty(), OptionalDouble.empty(), 0, 0, 0),
+              List.of(
+                  FLOOR.found(LevelPass::floorM, LevelPass::withFloor),
+                  ACTOR.found(
+                      LevelPass::actorM,
+                      (p, v) ->
+                          new LevelPass(p.floorM, v, p.headingRad, p.eastM, p.southM, p.keys)),
+                  HEADING.of(
+                      LevelPass::headingRad,
+                      (p, v) -> new LevelPass(p.floorM, p.actorM, v, p.eastM, p.southM, p.keys)),
+                  EAST.of(
+                      LevelPass::eastM,
+                      (p, v) ->
+                          new LevelPass(p.floorM, p.actorM, p.headingRad, v, p.southM, p.keys)),
+                  SOUTH.of(
+                      LevelPass::southM,
+                      (p, v) ->
+                          new LevelPass(p.floorM, p.actorM, p.headingRad, p.eastM, v, p.keys)),
+                  Setting.keys(
+                      "keys",
+                      "Height keys",
+                      "By how much the body is lifted, from key to key.",
+                      up -> Item.empty().with("upM", up),
+                      item -> item.number("upM", 0),
+                      LevelPass::keys,
+                      LevelPass::withKeys)),
+              false)
+          .in(Stage.GROUND);
 
   @Override
   public PassKind<LevelPass> kind() {

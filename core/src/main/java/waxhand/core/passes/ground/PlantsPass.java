@@ -8,6 +8,7 @@ import waxhand.core.chain.Pass;
 import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Stage;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactFinder;
 import waxhand.core.contact.ContactPart;
@@ -61,20 +62,21 @@ public record PlantsPass(
   }
 
   public static final PassKind<PlantsPass> KIND =
-      new PassKind<>(
-          "plants",
-          "Plants",
-          "Finds where feet touch the ground and holds them there; the body follows.",
-          new PlantsPass(
-              ContactSettings.USUAL,
-              OptionalDouble.empty(),
-              0.2,
-              0,
-              new Ways(1, 1, 0),
-              List.of(),
-              List.of()),
-          PlantsSettings.all(),
-          true);
+      new PassKind<PlantsPass>(
+              "plants",
+              "Plants",
+              "Finds where feet touch the ground and holds them there; the body follows.",
+              new PlantsPass(
+                  ContactSettings.USUAL,
+                  OptionalDouble.empty(),
+                  0.2,
+                  0,
+                  new Ways(1, 1, 0),
+                  List.of(),
+                  List.of()),
+              PlantsSettings.all(),
+              true)
+          .in(Stage.GROUND);
 
   public PlantsPass {
     PlantsSettings.check(search);

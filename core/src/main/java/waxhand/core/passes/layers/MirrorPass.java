@@ -13,6 +13,7 @@ import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
+import waxhand.core.chain.Stage;
 import waxhand.core.chain.Triple;
 import waxhand.core.chain.Worded;
 import waxhand.core.contact.Contact;
@@ -55,22 +56,23 @@ public record MirrorPass(About about) implements Pass {
   private static final int SAMPLES = 2000;
 
   public static final PassKind<MirrorPass> KIND =
-      new PassKind<>(
-          "mirror",
-          "Mirror",
-          "Exchanges left and right of the body; props stay where they are.",
-          new MirrorPass(About.BODY),
-          List.of(
-              Setting.choice(
-                  "about",
-                  "Mirrored about",
-                  About.class,
-                  "The upright plane the body is mirrored about: its own on the whole of the span,"
-                      + " or the world's, where x is 0.",
-                  MirrorPass::about,
-                  (p, v) -> new MirrorPass(v))),
-          true,
-          false);
+      new PassKind<MirrorPass>(
+              "mirror",
+              "Mirror",
+              "Exchanges left and right of the body; props stay where they are.",
+              new MirrorPass(About.BODY),
+              List.of(
+                  Setting.choice(
+                      "about",
+                      "Mirrored about",
+                      About.class,
+                      "The upright plane the body is mirrored about: its own on the whole of the span,"
+                          + " or the world's, where x is 0.",
+                      MirrorPass::about,
+                      (p, v) -> new MirrorPass(v))),
+              true,
+              false)
+          .in(Stage.ACTING);
 
   @Override
   public PassKind<MirrorPass> kind() {

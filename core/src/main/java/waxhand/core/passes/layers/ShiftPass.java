@@ -9,6 +9,7 @@ import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
+import waxhand.core.chain.Stage;
 import waxhand.core.chain.Triple;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
@@ -64,13 +65,14 @@ public record ShiftPass(Triple turn, Triple move, double laterS) implements Pass
           "What the parts do comes so much later; below 0 earlier.");
 
   public static final PassKind<ShiftPass> KIND =
-      new PassKind<>(
-          "shift",
-          "Shift",
-          "Moves what its parts do in value or in time, within its span and eases.",
-          new ShiftPass(Triple.ZERO, Triple.ZERO, 0),
-          settings(),
-          true);
+      new PassKind<ShiftPass>(
+              "shift",
+              "Shift",
+              "Moves what its parts do in value or in time, within its span and eases.",
+              new ShiftPass(Triple.ZERO, Triple.ZERO, 0),
+              settings(),
+              true)
+          .in(Stage.ACTING);
 
   private static List<Setting<ShiftPass>> settings() {
     List<Setting<ShiftPass>> all = new ArrayList<>();

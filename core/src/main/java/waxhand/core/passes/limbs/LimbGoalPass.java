@@ -13,6 +13,7 @@ import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
 import waxhand.core.chain.Shortfall;
+import waxhand.core.chain.Stage;
 import waxhand.core.chain.Triple;
 import waxhand.core.chain.Worded;
 import waxhand.core.limbs.Limb;
@@ -127,19 +128,20 @@ public record LimbGoalPass(GoalPart part, Goal goal, Triple moveM, Triple turnRa
   }
 
   public static final PassKind<LimbGoalPass> KIND =
-      new PassKind<>(
-          "limb-goal",
-          "Limb goal",
-          "Drives a hand, foot, knee, elbow, head, chest or hips to a goal; the body follows.",
-          new LimbGoalPass(
-              GoalPart.LEFT_HAND,
-              Goal.MOVED,
-              Triple.ZERO,
-              Triple.ZERO,
-              new Amounts(0, 1, 1, 0.5, 0)),
-          settings(),
-          true,
-          false);
+      new PassKind<LimbGoalPass>(
+              "limb-goal",
+              "Limb goal",
+              "Drives a hand, foot, knee, elbow, head, chest or hips to a goal; the body follows.",
+              new LimbGoalPass(
+                  GoalPart.LEFT_HAND,
+                  Goal.MOVED,
+                  Triple.ZERO,
+                  Triple.ZERO,
+                  new Amounts(0, 1, 1, 0.5, 0)),
+              settings(),
+              true,
+              false)
+          .in(Stage.BODY);
 
   private static List<Setting<LimbGoalPass>> settings() {
     List<Setting<LimbGoalPass>> all = new ArrayList<>();

@@ -17,6 +17,7 @@ import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
 import waxhand.core.chain.Shortfall;
+import waxhand.core.chain.Stage;
 import waxhand.core.chain.Worded;
 import waxhand.core.limbs.Limb;
 import waxhand.core.limbs.LimbGoals;
@@ -119,46 +120,55 @@ public record TetherPass(
   private static final Amount GIVE_WAY = LimbAmounts.giveWay("where a limb does not reach.");
 
   public static final PassKind<TetherPass> KIND =
-      new PassKind<>(
-          "tether",
-          "Tether",
-          "Ties hands or feet to a thing or another part, so that they keep their place on it.",
-          new TetherPass(
-              Tied.BOTH_HANDS, new TieTarget.OfProp("crate"), OptionalDouble.empty(), true, 0.5, 0),
-          List.of(
-              Setting.choice(
-                  "limbs",
-                  "Ties",
-                  Tied.class,
-                  "Which hands or feet are tied.",
-                  TetherPass::limbs,
-                  TetherPass::withLimbs),
-              new Setting.Text<>(
-                  "target",
-                  "Tied to",
-                  "A thing by its name, or a part such as hips, chest or left hand.",
-                  TieTarget::words,
-                  p -> p.target.words(),
-                  (p, v) -> p.withTarget(TieTarget.of(v))),
-              new Setting.Moment<>(
-                  FROM_FRAME,
-                  TetherPass::fromFrame,
-                  (p, v) -> new TetherPass(p.limbs, p.target, v, p.turns, p.giveWay, p.stretch)),
-              new Setting.Switch<>(
-                  "turns",
-                  "Keep the turn too",
-                  "Hands keep how they lie on it, not only where.",
-                  TetherPass::turns,
-                  (p, v) ->
-                      new TetherPass(p.limbs, p.target, p.fromFrame, v, p.giveWay, p.stretch)),
-              GIVE_WAY.of(
-                  TetherPass::giveWay,
-                  (p, v) -> new TetherPass(p.limbs, p.target, p.fromFrame, p.turns, v, p.stretch)),
-              LimbAmounts.STRETCH.of(
-                  TetherPass::stretch,
-                  (p, v) -> new TetherPass(p.limbs, p.target, p.fromFrame, p.turns, p.giveWay, v))),
-          true,
-          false);
+      new PassKind<TetherPass>(
+              "tether",
+              "Tether",
+              "Ties hands or feet to a thing or another part, so that they keep their place on it.",
+              new TetherPass(
+                  Tied.BOTH_HANDS,
+                  new TieTarget.OfProp("crate"),
+                  OptionalDouble.empty(),
+                  true,
+                  0.5,
+                  0),
+              List.of(
+                  Setting.choice(
+                      "limbs",
+                      "Ties",
+                      Tied.class,
+                      "Which hands or feet are tied.",
+                      TetherPass::limbs,
+                      TetherPass::withLimbs),
+                  new Setting.Text<>(
+                      "target",
+                      "Tied to",
+                      "A thing by its name, or a part such as hips, chest or left hand.",
+                      TieTarget::words,
+                      p -> p.target.words(),
+                      (p, v) -> p.withTarget(TieTarget.of(v))),
+                  new Setting.Moment<>(
+                      FROM_FRAME,
+                      TetherPass::fromFrame,
+                      (p, v) ->
+                          new TetherPass(p.limbs, p.target, v, p.turns, p.giveWay, p.stretch)),
+                  new Setting.Switch<>(
+                      "turns",
+                      "Keep the turn too",
+                      "Hands keep how they lie on it, not only where.",
+                      TetherPass::turns,
+                      (p, v) ->
+                          new TetherPass(p.limbs, p.target, p.fromFrame, v, p.giveWay, p.stretch)),
+                  GIVE_WAY.of(
+                      TetherPass::giveWay,
+                      (p, v) ->
+                          new TetherPass(p.limbs, p.target, p.fromFrame, p.turns, v, p.stretch)),
+                  LimbAmounts.STRETCH.of(
+                      TetherPass::stretch,
+                      (p, v) ->
+                          new TetherPass(p.limbs, p.target, p.fromFrame, p.turns, p.giveWay, v))),
+              true,
+              false)
+          .in(Stage.BODY);
 
   public TetherPass {
     FROM_FRAME.check(fromFrame);

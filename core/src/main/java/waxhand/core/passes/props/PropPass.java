@@ -12,6 +12,7 @@ import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
+import waxhand.core.chain.Stage;
 import waxhand.core.chain.Triple;
 import waxhand.core.chain.Worded;
 import waxhand.core.contact.Floor;
@@ -188,17 +189,18 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
           i -> new Hold(Holder.of(i.get("by")), i.frames()));
 
   public static final PassKind<PropPass> KIND =
-      new PassKind<>(
-          "prop",
-          "Prop",
-          "Puts a thing into the take: to rest on, to hold, to be carried.",
-          new PropPass(
-              "crate",
-              new Look(Form.BOX, new Triple(0.4, 0.3, 0.3), Colour.SLATE, Optional.empty()),
-              new Start(Begins.PLACED, new Triple(0, 0, 0.6), 0),
-              List.of()),
-          settings(),
-          false);
+      new PassKind<PropPass>(
+              "prop",
+              "Prop",
+              "Puts a thing into the take: to rest on, to hold, to be carried.",
+              new PropPass(
+                  "crate",
+                  new Look(Form.BOX, new Triple(0.4, 0.3, 0.3), Colour.SLATE, Optional.empty()),
+                  new Start(Begins.PLACED, new Triple(0, 0, 0.6), 0),
+                  List.of()),
+              settings(),
+              false)
+          .in(Stage.GROUND);
 
   private static List<Setting<PropPass>> settings() {
     List<Setting<PropPass>> all = new ArrayList<>();

@@ -6,6 +6,7 @@ import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
+import waxhand.core.chain.Stage;
 import waxhand.core.chain.Worded;
 import waxhand.core.maths.Quats;
 import waxhand.core.maths.RotationVectors;
@@ -54,20 +55,21 @@ public record DespikePass(Wild counts) implements Pass {
   }
 
   public static final PassKind<DespikePass> KIND =
-      new PassKind<>(
-          "despike",
-          "Despike",
-          "Replaces single frames that do not belong to their neighbours, and nothing else.",
-          new DespikePass(Wild.CLEAR),
-          List.of(
-              Setting.choice(
-                  "counts",
-                  "Spikes",
-                  Wild.class,
-                  "How far off a frame must be to be replaced.",
-                  DespikePass::counts,
-                  (p, v) -> new DespikePass(v))),
-          true);
+      new PassKind<DespikePass>(
+              "despike",
+              "Despike",
+              "Replaces single frames that do not belong to their neighbours, and nothing else.",
+              new DespikePass(Wild.CLEAR),
+              List.of(
+                  Setting.choice(
+                      "counts",
+                      "Spikes",
+                      Wild.class,
+                      "How far off a frame must be to be replaced.",
+                      DespikePass::counts,
+                      (p, v) -> new DespikePass(v))),
+              true)
+          .in(Stage.SIGNAL);
 
   /** Below this rate strikes and quick turns leave more of a sample than a cubic can tell. */
   private static final double COARSE_HZ = 60;

@@ -13,6 +13,7 @@ import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
+import waxhand.core.chain.Stage;
 import waxhand.core.chain.Worded;
 import waxhand.core.gaps.Gap;
 import waxhand.core.gaps.GapFiller;
@@ -64,27 +65,29 @@ public record GapFillPass(Fills fills, double longestS, boolean borrows) impleme
           "Stretches that stand still for longer are left as they are.");
 
   public static final PassKind<GapFillPass> KIND =
-      new PassKind<>(
-          "gap-fill",
-          "Gap fill",
-          "Fills stretches that stand still or are missing, keeping the length of the take.",
-          new GapFillPass(Fills.FOUND, 1.2, true),
-          List.of(
-              Setting.choice(
-                  "fills",
-                  "Fills",
-                  Fills.class,
-                  "What is found to stand still or to be missing, or every frame of the span.",
-                  GapFillPass::fills,
-                  (p, v) -> new GapFillPass(v, p.longestS, p.borrows)),
-              LONGEST.of(GapFillPass::longestS, (p, v) -> new GapFillPass(p.fills, v, p.borrows)),
-              new Setting.Switch<>(
-                  "borrows",
-                  "Borrow",
-                  "Longer gaps of a limb take the course of a like stretch within six seconds.",
-                  GapFillPass::borrows,
-                  (p, v) -> new GapFillPass(p.fills, p.longestS, v))),
-          true);
+      new PassKind<GapFillPass>(
+              "gap-fill",
+              "Gap fill",
+              "Fills stretches that stand still or are missing, keeping the length of the take.",
+              new GapFillPass(Fills.FOUND, 1.2, true),
+              List.of(
+                  Setting.choice(
+                      "fills",
+                      "Fills",
+                      Fills.class,
+                      "What is found to stand still or to be missing, or every frame of the span.",
+                      GapFillPass::fills,
+                      (p, v) -> new GapFillPass(v, p.longestS, p.borrows)),
+                  LONGEST.of(
+                      GapFillPass::longestS, (p, v) -> new GapFillPass(p.fills, v, p.borrows)),
+                  new Setting.Switch<>(
+                      "borrows",
+                      "Borrow",
+                      "Longer gaps of a limb take the course of a like stretch within six seconds.",
+                      GapFillPass::borrows,
+                      (p, v) -> new GapFillPass(p.fills, p.longestS, v))),
+              true)
+          .in(Stage.SIGNAL);
 
   public GapFillPass {
     LONGEST.check(longestS);

@@ -19,6 +19,7 @@ import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Scope;
 import waxhand.core.chain.Setting;
+import waxhand.core.chain.Stage;
 import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -205,7 +206,8 @@ public record SmoothPass(
                       SmoothPass::travel,
                       (p, v) -> p.withTurns(p.turns, v))),
               true)
-          .reading(SmoothPass::base);
+          .reading(SmoothPass::base)
+          .in(Stage.SIGNAL);
 
   /** Before there were other methods a Smooth was a low-pass, and did not say so. */
   private static SmoothPass base(Set<String> named) {

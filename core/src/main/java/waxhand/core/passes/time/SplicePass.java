@@ -10,6 +10,7 @@ import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
+import waxhand.core.chain.Stage;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -41,21 +42,22 @@ public record SplicePass(double transitionS, boolean aligned) implements Pass {
           "Over how long the two ends give way to each other.");
 
   public static final PassKind<SplicePass> KIND =
-      new PassKind<>(
-          "splice",
-          "Splice",
-          "Cuts the frames of its span out and joins the ends.",
-          new SplicePass(0.3, true),
-          List.of(
-              TRANSITION.of(SplicePass::transitionS, (p, v) -> new SplicePass(v, p.aligned)),
-              new Setting.Switch<>(
-                  "aligned",
-                  "Go on from here",
-                  "What follows is turned and moved so that the body neither turns nor jumps.",
-                  SplicePass::aligned,
-                  (p, v) -> new SplicePass(p.transitionS, v))),
-          true,
-          false);
+      new PassKind<SplicePass>(
+              "splice",
+              "Splice",
+              "Cuts the frames of its span out and joins the ends.",
+              new SplicePass(0.3, true),
+              List.of(
+                  TRANSITION.of(SplicePass::transitionS, (p, v) -> new SplicePass(v, p.aligned)),
+                  new Setting.Switch<>(
+                      "aligned",
+                      "Go on from here",
+                      "What follows is turned and moved so that the body neither turns nor jumps.",
+                      SplicePass::aligned,
+                      (p, v) -> new SplicePass(p.transitionS, v))),
+              true,
+              false)
+          .in(Stage.TIME);
 
   public SplicePass {
     TRANSITION.check(transitionS);

@@ -6,6 +6,7 @@ import waxhand.core.chain.Pass;
 import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Stage;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
@@ -15,14 +16,15 @@ import waxhand.core.work.Work;
 /** Keeps the frames of its span and drops what lies before and after. */
 public record TrimPass() implements Pass {
   public static final PassKind<TrimPass> KIND =
-      new PassKind<>(
-          "trim",
-          "Trim",
-          "Keeps the frames of its span; what lies before and after is dropped.",
-          new TrimPass(),
-          List.of(),
-          true,
-          false);
+      new PassKind<TrimPass>(
+              "trim",
+              "Trim",
+              "Keeps the frames of its span; what lies before and after is dropped.",
+              new TrimPass(),
+              List.of(),
+              true,
+              false)
+          .in(Stage.TIME);
 
   @Override
   public PassKind<TrimPass> kind() {

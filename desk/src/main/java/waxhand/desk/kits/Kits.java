@@ -1,0 +1,41 @@
+package waxhand.desk.kits;
+
+import java.util.List;
+import waxhand.core.chain.PassKind;
+import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.MirrorPass;
+import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.limbs.TetherPass;
+import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.signal.DespikePass;
+import waxhand.core.passes.signal.GapFillPass;
+import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.passes.time.SplicePass;
+import waxhand.core.passes.time.TrimPass;
+
+/** The list of all kits. Kinds that are not named here are shown all the same, plainly. */
+public final class Kits {
+  public static final List<Kit> ALL =
+      List.of(
+          new Kit(DespikePass.KIND, "Shift+D", "fth-zap"),
+          new Kit(GapFillPass.KIND, "Shift+G", "fth-link"),
+          new Kit(SmoothPass.KIND, "Shift+S", "fth-activity"),
+          new Kit(LevelPass.KIND, "Shift+L", "fth-download"),
+          new Kit(PropPass.KIND, "Shift+P", "fth-box"),
+          new Kit(PlantsPass.KIND, "Shift+T", "fth-anchor"),
+          new Kit(TetherPass.KIND, "Shift+E", "fth-paperclip"),
+          new Kit(LimbGoalPass.KIND, "Shift+M", "fth-crosshair"),
+          new Kit(SplicePass.KIND, "Shift+C", "fth-scissors"),
+          new Kit(TrimPass.KIND, "Shift+R", "fth-crop"),
+          new Kit(ShiftPass.KIND, "Shift+H", "fth-move"),
+          new Kit(MirrorPass.KIND, "", "fth-repeat"));
+
+  private Kits() {}
+
+  /** What a kind has in the window. */
+  public static Kit of(PassKind<?> kind) {
+    return ALL.stream().filter(k -> k.kind() == kind).findFirst().orElseGet(() -> Kit.plain(kind));
+  }
+}

@@ -1,0 +1,130 @@
+package waxhand.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import javafx.scene.control.Label;
+import javafx.scene.control.ListView;
+import javafx.scene.input.KeyCode;
+import javafx.scene.layout.Region;
+import org.junit.jupiter.api.Test;
+import org.testfx.util.WaitForAsyncUtils;
+import waxhand.core.passes.PassKinds;
+import waxhand.core.passes.layers.MirrorPass;
+import waxhand.desk.session.Memory;
+import waxhand.desk.timeline.Lanes;
+
+/** Rooms that grow, fold away and come back, and passes found by typing. */
+class RoomToWorkTest extends DeskTest {
+  private Region views() {
+    return bench.viewport();
+  }
+
+  private double share() {
+    return views().getWidth() * views().getHeight() / (1280.0 * 800);
+  }
+
+  @Test
+  void roomsAreDraggedFoldedAndRemembered() throws Exception {
+    openDemo();
+    run("first-pass");
+    untilWorkedOut();
+    double before = views().getWidth();
+    double left = lookup("#findings").query().getBoundsInParent().getWidth();
+    drag("#divider-left").moveBy(60, 0).drop();
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(views().getWidth()).isCloseTo(before - 60, within(8.0));
+    assertThat(lookup("#findings").query().getBoundsInParent().getWidth())
+        .isCloseTo(left + 60, within(8.0));
+    Lanes lanes = lookup("#lanes").queryAs(Lanes.class);
+    double rows = lanes.getHeight();
+    drag("#divider-time").moveBy(0, -60).drop();
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(lanes.getHeight()).as("lanes follow the space").isCloseTo(rows + 60, within(8.0));
+    double wide = views().getWidth();
+
+    run("fold-left");
+    run("fold-right");
+    run("fold-time");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(share()).as("more than half, rail and transport still there").isGreaterThan(0.55);
+    assertThat(lookup("#rail").query().isVisible()).isTrue();
+    assertThat(lookup("#play").query().isVisible()).isTrue();
+    assertThat(lookup("#findings").query().getParent().getParent().isVisible()).isFalse();
+    clickOn("#divider-left");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(lookup("#findings").query().getParent().getParent().isVisible()).isTrue();
+
+    push(KeyCode.F11);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(share()).isCloseTo(1, within(0.01));
+    push(KeyCode.F11);
+    push(KeyCode.F8);
+    push(KeyCode.F9);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(views().getWidth()).as("back as it was").isCloseTo(wide, within(1.0));
+
+    interact(bench::close);
+    try (Memory kept = new Memory()) {
+      double size = Double.parseDouble(kept.get("plan.left").orElseThrow());
+      assertThat(size).isCloseTo(292 + 60, within(8.0));
+      assertThat(kept.get("plan.right").orElseThrow()).doesNotContain("folded");
+    }
+  }
+
+  @Test
+  void fiveFindingsStandInTheListAndTheLastIsNotCut() throws Exception {
+    openDemo();
+    run("first-pass");
+    untilWorkedOut();
+    ListView<?> list = lookup("#findings").queryAs(ListView.class);
+    until(() -> list.getItems().size() >= 5);
+    double rows = list.getHeight() / list.getFixedCellSize();
+    assertThat(rows).isGreaterThan(4.99);
+  }
+
+  @Test
+  void passesAreFoundByTypingAndAddedWithEnter() throws Exception {
+    openDemo();
+    clickOn("#add-pass");
+    for (var kind : PassKinds.ALL) {
+      assertThat(lookup("#menu-add-" + kind.id()).query().isVisible()).isTrue();
+    }
+    write("left and right");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(PassKinds.ALL.stream().filter(k -> shown(k.id()))).containsExactly(MirrorPass.KIND);
+    push(KeyCode.ENTER);
+    untilWorkedOut();
+    assertThat(plate().pass()).isEqualTo(MirrorPass.KIND.defaults());
+    assertThat(result().clip().rotation(0))
+        .isNotSameAs(session.takeProperty().get().orElseThrow().raw().motion().clip().rotation(0));
+    clickOn("#add-pass");
+    write("no such thing");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(PassKinds.ALL.stream().filter(k -> shown(k.id()))).isEmpty();
+    push(KeyCode.ENTER);
+    push(KeyCode.ESCAPE);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(lookup("#pass-palette").query().isVisible()).isFalse();
+    assertThat(session.chain().size()).isEqualTo(1);
+  }
+
+  private boolean shown(String kind) {
+    return lookup("#menu-add-" + kind).query().isVisible();
+  }
+
+  /** Views are named, and axes lettered, in the typeface of the program. */
+  @Test
+  void namesOfViewsAreInTheProgramsTypeface() throws Exception {
+    openDemo();
+    run("side-by-side");
+    run("side-by-side");
+    run("side-by-side");
+    WaitForAsyncUtils.waitForFxEvents();
+    until(
+        () ->
+            lookup(".wh-view-name").queryAllAs(Label.class).stream()
+                .filter(l -> l.getParent().isVisible())
+                .allMatch(l -> l.getFont().getFamily().startsWith("Lato")));
+  }
+}
