@@ -1,9 +1,11 @@
 package waxhand.desk.rail;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
@@ -51,6 +53,17 @@ public final class Rail extends Pane {
   private final VBox flagA = flag("A");
   private final VBox flagB = flag("B");
   private final List<PlateNode> plates = new ArrayList<>();
+  private final List<StackNode> stacks = new ArrayList<>();
+
+  /** Ids of plates of stacks that were spread out. */
+  private final Set<String> spread = new HashSet<>();
+
+  private List<Slot> slots = List.of();
+
+  /** What is in sight of the rail: its left end and how much. */
+  private double seenFrom;
+
+  private double seen;
   private boolean dragging;
 
   public Rail(Session session, Results results, Commands commands) {
@@ -71,9 +84,18 @@ public final class Rail extends Pane {
     flagHands(flagA, true);
     flagHands(flagB, false);
     session.takeProperty().addListener((o, a, b) -> rebuild());
-    session.plateIdProperty().addListener((o, a, b) -> mark());
-    session.flagAProperty().addListener((o, a, b) -> requestLayout());
-    session.flagBProperty().addListener((o, a, b) -> requestLayout());
+    session
+        .plateIdProperty()
+        .addListener(
+            (o, a, b) -> {
+              if (b.isPresent() && !spread.contains(b.get())) {
+                spread.clear();
+              }
+              arrange();
+              mark();
+            });
+    session.flagAProperty().addListener((o, a, b) -> arrange());
+    session.flagBProperty().addListener((o, a, b) -> arrange());
     results.sketchProperty().addListener((o, a, b) -> mark());
     rebuild();
   }
@@ -101,6 +123,13 @@ public final class Rail extends Pane {
         });
     session.plateIdProperty().addListener((o, a, b) -> Platform.runLater(() -> reveal(pane)));
     session.takeProperty().addListener((o, a, b) -> Platform.runLater(() -> reveal(pane)));
+    pane.viewportBoundsProperty()
+        .addListener(
+            (o, a, b) -> {
+              seen = b.getWidth();
+              seenFrom = -b.getMinX();
+              arrange();
+            });
     // a plate that has just come makes the rail longer before it can come into sight
     widthProperty().addListener((o, a, b) -> Platform.runLater(() -> reveal(pane)));
     return pane;
@@ -183,14 +212,60 @@ public final class Rail extends Pane {
     return flag.equals(Flag.RESULT) ? getWidth() - ENDS : stopX(flag.index(session.chain()));
   }
 
+  /** Flags stand between places, never within a stack. */
   private int nearestStop(double x) {
     int best = 0;
-    for (int i = 1; i <= plates.size(); i++) {
-      if (Math.abs(stopX(i) - x) < Math.abs(stopX(best) - x)) {
-        best = i;
+    for (Slot slot : slots) {
+      int stop = slot.to();
+      if (Math.abs(stopX(stop) - x) < Math.abs(stopX(best) - x)) {
+        best = stop;
       }
     }
     return best;
+  }
+
+  /** Shares the plates out to places: stacks only where there is no room for each. */
+  private void arrange() {
+    List<Plate> wanted = session.chain().plates();
+    if (wanted.size() != plates.size()) {
+      return;
+    }
+    boolean crowded = seen > 0 && 2 * (ENDS + 24) + wanted.size() * LEAST_STEP > seen;
+    Set<String> open = new HashSet<>(spread);
+    session.plateIdProperty().get().ifPresent(open::add);
+    Set<Integer> stops = new HashSet<>();
+    stops.add(session.flagAProperty().get().index(session.chain()));
+    stops.add(session.flagBProperty().get().index(session.chain()));
+    slots = crowded ? Slot.stacked(wanted, open, stops) : Slot.each(wanted.size());
+    List<Slot> wantedStacks = slots.stream().filter(Slot::isStack).toList();
+    boolean same = wantedStacks.size() == stacks.size();
+    for (int i = 0; same && i < stacks.size(); i++) {
+      Slot slot = wantedStacks.get(i);
+      same = stacks.get(i).holds(wanted.subList(slot.from(), slot.to()));
+    }
+    if (!same) {
+      getChildren().removeAll(stacks);
+      stacks.clear();
+      for (Slot slot : wantedStacks) {
+        List<Plate> inside = wanted.subList(slot.from(), slot.to());
+        stacks.add(new StackNode(inside, () -> spreadOut(inside)));
+      }
+      getChildren().addAll(stacks);
+      flagA.toFront();
+      flagB.toFront();
+    }
+    for (Slot slot : slots) {
+      for (int i = slot.from(); i < slot.to(); i++) {
+        plates.get(i).setVisible(!slot.isStack());
+      }
+    }
+    requestLayout();
+  }
+
+  private void spreadOut(List<Plate> inside) {
+    spread.clear();
+    inside.forEach(p -> spread.add(p.id()));
+    arrange();
   }
 
   private void rebuild() {
@@ -214,6 +289,7 @@ public final class Rail extends Pane {
     for (int i = 0; i < wanted.size(); i++) {
       plates.get(i).show(wanted.get(i));
     }
+    arrange();
     flagA.toFront();
     flagB.toFront();
     boolean any = session.takeProperty().get().isPresent();
@@ -240,7 +316,7 @@ public final class Rail extends Pane {
   /** So wide that every plate can be read; beyond the window the rail is scrolled. */
   @Override
   protected double computeMinWidth(double height) {
-    return 2 * (ENDS + 24) + plates.size() * LEAST_STEP;
+    return 2 * (ENDS + 24) + slots.size() * LEAST_STEP;
   }
 
   @Override
@@ -260,20 +336,36 @@ public final class Rail extends Pane {
     resultLabel.relocate(w - ENDS - resultLabel.getWidth() / 2, LINE_Y + 9);
     empty.autosize();
     empty.relocate((w - empty.getWidth()) / 2, LINE_Y - 32);
-    int n = plates.size();
+    int n = slots.size();
     double start = ENDS + 24;
     double step = n == 0 ? 0 : (w - 2 * start) / n;
     double each = Math.max(60, Math.min(168, step - 28));
+    int stack = 0;
     for (int i = 0; i < n; i++) {
-      PlateNode node = plates.get(i);
-      double height = node.prefHeight(each);
-      node.resize(each, height);
-      if (!node.isHeld()) {
-        node.relocate(start + (i + 0.5) * step - each / 2, LINE_Y - height / 2);
+      double x = start + (i + 0.5) * step - each / 2;
+      for (int k = slots.get(i).from(); k < slots.get(i).to(); k++) {
+        PlateNode node = plates.get(k);
+        double height = node.prefHeight(each);
+        node.resize(each, height);
+        if (!node.isHeld()) {
+          node.relocate(x, LINE_Y - height / 2);
+        }
+      }
+      if (slots.get(i).isStack()) {
+        StackNode node = stacks.get(stack++);
+        double height = plates.get(slots.get(i).from()).prefHeight(each);
+        node.resize(each, height);
+        node.relocate(x, LINE_Y - height / 2);
       }
     }
-    place(flagA, flagX(session.flagAProperty().get()), -1);
-    place(flagB, flagX(session.flagBProperty().get()), 1);
+    place(flagA, inSight(flagX(session.flagAProperty().get())), -1);
+    place(flagB, inSight(flagX(session.flagBProperty().get())), 1);
+  }
+
+  /** A flag whose stop is scrolled away stands at the edge it went over. */
+  private double inSight(double x) {
+    double room = Math.min(ENDS, seen / 4);
+    return seen <= 0 ? x : Math.max(seenFrom + room, Math.min(x, seenFrom + seen - room));
   }
 
   private static void place(VBox flag, double x, int side) {
