@@ -24,6 +24,9 @@ final class MirrorWriter {
   private final Vector3d across;
   private final Quaterniond half;
   private final Quaterniond halfOfRest;
+  private final Quaterniond read = new Quaterniond();
+  private final Quaterniond local = new Quaterniond();
+  private final Vector3d p = new Vector3d();
 
   MirrorWriter(Clip clip, Mirroring mirroring, MirrorPass.Plane plane) {
     this.clip = clip;
@@ -90,19 +93,21 @@ final class MirrorWriter {
     if (partner < 0) {
       Track own = clip.rotation(joint);
       own.read(frame, dest, at);
-      Quaterniond local = quaternion(dest, at);
-      world[joint].set(parent < 0 ? local : new Quaterniond(world[parent]).mul(local));
+      set(read, dest, at);
+      if (parent < 0) {
+        world[joint].set(read);
+      } else {
+        world[parent].mul(read, world[joint]);
+      }
       return;
     }
-    world[joint]
-        .set(half)
-        .mul(quaternion(pose.rotations(), 4 * partner))
-        .mul(halfOfRest)
-        .mul(beyond[joint]);
-    Quaterniond local =
-        parent < 0
-            ? new Quaterniond(world[joint])
-            : new Quaterniond(world[parent]).conjugate().mul(world[joint]);
+    set(read, pose.rotations(), 4 * partner);
+    world[joint].set(half).mul(read).mul(halfOfRest).mul(beyond[joint]);
+    if (parent < 0) {
+      local.set(world[joint]);
+    } else {
+      world[parent].conjugate(local).mul(world[joint]);
+    }
     local.normalize();
     dest[at] = local.x;
     dest[at + 1] = local.y;
@@ -110,8 +115,8 @@ final class MirrorWriter {
     dest[at + 3] = local.w;
   }
 
-  private static Quaterniond quaternion(double[] q, int at) {
-    return new Quaterniond(q[at], q[at + 1], q[at + 2], q[at + 3]);
+  private static void set(Quaterniond dest, double[] q, int at) {
+    dest.set(q[at], q[at + 1], q[at + 2], q[at + 3]);
   }
 
   /**
@@ -126,7 +131,7 @@ final class MirrorWriter {
       clip.places(joint).read(frame, dest, at);
       return;
     }
-    Vector3d p = new Vector3d();
+    p.zero();
     if (parent < 0) {
       p.set(pose.x(partner), pose.y(partner), pose.z(partner)).sub(point);
       reflect(p, normal);
