@@ -43,7 +43,7 @@ class HandsTest extends DeskTest {
     openDemo();
     find("pass add");
     ListView<?> list = lookup("#finder .list-view").queryAs(ListView.class);
-    assertThat(list.getItems()).hasSize(PassKinds.ALL.size());
+    assertThat(list.getItems()).as("each kind, and the palette").hasSize(PassKinds.ALL.size() + 1);
     type(KeyCode.DOWN).type(KeyCode.ENTER);
     assertThat(plates()).hasSize(1);
     find("redo");
