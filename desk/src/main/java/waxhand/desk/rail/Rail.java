@@ -230,13 +230,19 @@ public final class Rail extends Pane {
     if (wanted.size() != plates.size()) {
       return;
     }
-    boolean crowded = seen > 0 && 2 * (ENDS + 24) + wanted.size() * LEAST_STEP > seen;
+    int room = seen > 0 ? (int) ((seen - 2 * (ENDS + 24)) / LEAST_STEP) : wanted.size();
+    int near =
+        session
+            .plateIdProperty()
+            .get()
+            .map(id -> session.chain().indexOf(id).orElse(wanted.size()))
+            .orElse(wanted.size());
     Set<String> open = new HashSet<>(spread);
     session.plateIdProperty().get().ifPresent(open::add);
     Set<Integer> stops = new HashSet<>();
     stops.add(session.flagAProperty().get().index(session.chain()));
     stops.add(session.flagBProperty().get().index(session.chain()));
-    slots = crowded ? Slot.stacked(wanted, open, stops) : Slot.each(wanted.size());
+    slots = Slot.fitted(wanted, open, stops, room, near);
     List<Slot> wantedStacks = slots.stream().filter(Slot::isStack).toList();
     boolean same = wantedStacks.size() == stacks.size();
     for (int i = 0; same && i < stacks.size(); i++) {

@@ -1,6 +1,8 @@
 package waxhand.desk.rail;
 
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import waxhand.core.chain.Plate;
@@ -18,15 +20,6 @@ record Slot(int from, int to) {
 
   boolean isStack() {
     return count() > 1;
-  }
-
-  /** Every plate in a place of its own. */
-  static List<Slot> each(int plates) {
-    List<Slot> slots = new ArrayList<>();
-    for (int i = 0; i < plates; i++) {
-      slots.add(new Slot(i, i + 1));
-    }
-    return slots;
   }
 
   /**
@@ -52,5 +45,44 @@ record Slot(int from, int to) {
       }
     }
     return slots;
+  }
+
+  /**
+   * The same with no more stacks than must be for so many places; those farthest from a plate
+   * first.
+   *
+   * @param room places there is room for
+   * @param near index of the plate that is worked on
+   */
+  static List<Slot> fitted(
+      List<Plate> plates, Set<String> open, Set<Integer> stops, int room, int near) {
+    List<Slot> stacks =
+        stacked(plates, open, stops).stream()
+            .filter(Slot::isStack)
+            .sorted(Comparator.comparingInt((Slot s) -> -s.distance(near)))
+            .toList();
+    Set<Slot> folded = new HashSet<>();
+    int places = plates.size();
+    for (Slot stack : stacks) {
+      if (places > room) {
+        folded.add(stack);
+        places -= stack.count() - 1;
+      }
+    }
+    List<Slot> slots = new ArrayList<>();
+    for (Slot slot : stacked(plates, open, stops)) {
+      if (folded.contains(slot)) {
+        slots.add(slot);
+      } else {
+        for (int i = slot.from; i < slot.to; i++) {
+          slots.add(new Slot(i, i + 1));
+        }
+      }
+    }
+    return slots;
+  }
+
+  private int distance(int index) {
+    return index < from ? from - index : index >= to ? index - to + 1 : 0;
   }
 }

@@ -39,6 +39,19 @@ class SlotTest {
     assertThat(Slot.stacked(plates, Set.of(), Set.of(1, 8)).get(1)).isEqualTo(new Slot(1, 3));
   }
 
+  /** No more is folded than must be, and what is far from the work before what is near. */
+  @Test
+  void stacksAreMadeOnlyWhereThereIsNoRoomFarFromTheWorkFirst() {
+    List<Plate> plates =
+        plates("despike", "gap-fill", "smooth", "level", "plants", "smooth", "despike");
+    assertThat(Slot.fitted(plates, Set.of("p6"), Set.of(0, 7), 7, 6)).hasSize(7);
+    assertThat(Slot.fitted(plates, Set.of("p6"), Set.of(0, 7), 6, 6))
+        .startsWith(new Slot(0, 3), new Slot(3, 4))
+        .hasSize(5);
+    assertThat(Slot.fitted(plates, Set.of("p6"), Set.of(0, 7), 4, 6))
+        .containsExactly(new Slot(0, 3), new Slot(3, 5), new Slot(5, 6), new Slot(6, 7));
+  }
+
   @Test
   void everyPlateHasOnePlaceInOrderWhateverStandsOpen() {
     Random random = new Random(2);
@@ -69,7 +82,14 @@ class SlotTest {
         next = slot.to();
       }
       assertThat(next).isEqualTo(plates.size());
-      assertThat(Slot.each(plates.size())).hasSize(plates.size());
+      int room = random.nextInt(30);
+      List<Slot> fitted = Slot.fitted(plates, open, stops, room, random.nextInt(30));
+      assertThat(fitted.stream().mapToInt(Slot::count).sum()).isEqualTo(plates.size());
+      int least = Slot.stacked(plates, open, stops).size();
+      assertThat(fitted.size()).isLessThanOrEqualTo(Math.max(room, least));
+      if (plates.size() <= room) {
+        assertThat(fitted).hasSize(plates.size());
+      }
     }
   }
 }
