@@ -181,10 +181,27 @@ class RepairsTest extends DeskTest {
   }
 
   @Test
-  void aLongRailScrollsToThePlateThatIsChosen() throws Exception {
+  void platesOfAStageLieOnEachOtherUntilTheyAreSpreadOut() throws Exception {
     openDemo();
     for (int n = 0; n < 14; n++) {
       run("add-shift");
+    }
+    untilWorkedOut();
+    List<Plate> plates = session.chain().plates();
+    assertThat(lookup("#plate-" + plates.get(3).id()).query().isVisible()).isFalse();
+    assertThat(lookup("#plate-" + plates.get(13).id()).query().isVisible()).isTrue();
+    clickOn("#stack-" + plates.get(0).id());
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(lookup("#plate-" + plates.get(3).id()).query().isVisible()).isTrue();
+    assertThat(lookup("#stack-" + plates.get(0).id()).tryQuery()).isEmpty();
+  }
+
+  @Test
+  void aLongRailScrollsToThePlateThatIsChosen() throws Exception {
+    openDemo();
+    // neighbours of two stages, which do not stack
+    for (int n = 0; n < 14; n++) {
+      run(n % 2 == 0 ? "add-shift" : "add-despike");
     }
     untilWorkedOut();
     ScrollPane pane =
