@@ -3,6 +3,7 @@ package waxhand.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import javafx.scene.input.KeyCode;
@@ -11,6 +12,8 @@ import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.layers.MirrorPass;
+import waxhand.core.passes.time.SplicePass;
+import waxhand.core.passes.time.TrimPass;
 import waxhand.desk.session.Memory;
 import waxhand.desk.timeline.Lanes;
 
@@ -50,10 +53,10 @@ class RoomToWorkTest extends DeskTest {
     assertThat(share()).as("more than half, rail and transport still there").isGreaterThan(0.55);
     assertThat(lookup("#rail").query().isVisible()).isTrue();
     assertThat(lookup("#play").query().isVisible()).isTrue();
-    assertThat(lookup("#findings").query().getParent().getParent().isVisible()).isFalse();
+    assertThat(folded("#findings")).isTrue();
     clickOn("#divider-left");
     WaitForAsyncUtils.waitForFxEvents();
-    assertThat(lookup("#findings").query().getParent().getParent().isVisible()).isTrue();
+    assertThat(folded("#findings")).isFalse();
 
     push(KeyCode.F11);
     WaitForAsyncUtils.waitForFxEvents();
@@ -79,8 +82,15 @@ class RoomToWorkTest extends DeskTest {
     untilWorkedOut();
     ListView<?> list = lookup("#findings").queryAs(ListView.class);
     until(() -> list.getItems().size() >= 5);
-    double rows = list.getHeight() / list.getFixedCellSize();
-    assertThat(rows).isGreaterThan(4.99);
+    double rows = (list.getHeight() - list.snappedTopInset() - list.snappedBottomInset());
+    assertThat(rows / list.getFixedCellSize()).isCloseTo(5, within(0.01));
+    for (int by : new int[] {37, 61}) {
+      drag("#divider-time").moveBy(0, by).drop();
+      WaitForAsyncUtils.waitForFxEvents();
+      rows = (list.getHeight() - list.snappedTopInset() - list.snappedBottomInset());
+      assertThat(rows % list.getFixedCellSize()).as("no row is cut").isCloseTo(0, within(0.01));
+    }
+    assertThat(rows / list.getFixedCellSize()).as("the list follows the space").isGreaterThan(5.5);
   }
 
   @Test
@@ -107,6 +117,34 @@ class RoomToWorkTest extends DeskTest {
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(lookup("#pass-palette").query().isVisible()).isFalse();
     assertThat(session.chain().size()).isEqualTo(1);
+  }
+
+  @Test
+  void theEmptyPanelOffersTheStagesAndEachOpensItsPasses() throws Exception {
+    openDemo();
+    clickOn("#stage-time");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(PassKinds.ALL.stream().filter(k -> shown(k.id())))
+        .containsExactly(SplicePass.KIND, TrimPass.KIND);
+    write("mirror");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(shown("mirror")).as("typing searches all").isTrue();
+    push(KeyCode.ESCAPE);
+    clickOn("#stage-time").clickOn("#menu-add-trim");
+    untilWorkedOut();
+    assertThat(plate().pass()).isEqualTo(new TrimPass());
+    assertThat(lookup("#weight").query().getParent().isVisible())
+        .as("a trim is made or not made")
+        .isFalse();
+  }
+
+  private boolean folded(String room) {
+    for (Node node = lookup(room).query(); node != null; node = node.getParent()) {
+      if (!node.isVisible()) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private boolean shown(String kind) {

@@ -19,6 +19,9 @@ public interface TakeFormat {
   /** Endings of file names, in small letters with their dot; the first is the usual one. */
   List<String> endings();
 
+  /** So many bytes tell what a file is. */
+  int HEAD = 512;
+
   /** Whether a file's first bytes look like this format. */
   boolean isLike(byte[] bytes);
 

@@ -37,10 +37,10 @@ public final class Mirroring {
         partners[j] = byName(body, j);
       }
     }
-    across = across();
+    across = findAcross();
     turns = new Quaterniond[partners.length];
     for (int j = 0; j < turns.length; j++) {
-      turns[j] = turn(j);
+      turns[j] = findTurn(j);
     }
   }
 
@@ -51,9 +51,10 @@ public final class Mirroring {
 
   /** From the body's right to its left at rest, unit. */
   public Vector3d across() {
-    if (across != null) {
-      return new Vector3d(across);
-    }
+    return new Vector3d(across);
+  }
+
+  private Vector3d findAcross() {
     Vector3d sum = new Vector3d();
     Vector3d[] rest = skeleton.restPositions();
     for (int j = 0; j < partners.length; j++) {
@@ -85,9 +86,11 @@ public final class Mirroring {
    * rest.
    */
   public Quaterniond turn(int joint) {
-    if (turns != null && turns[joint] != null) {
-      return new Quaterniond(turns[joint]);
-    }
+    return new Quaterniond(turns[joint]);
+  }
+
+  /** Parents come first: a joint without bones turns as what it hangs from. */
+  private Quaterniond findTurn(int joint) {
     int partner = partners[joint];
     if (partner < 0 || partner == joint) {
       return new Quaterniond();
@@ -107,7 +110,7 @@ public final class Mirroring {
       }
     }
     int parent = skeleton.parent(joint);
-    return parent < 0 ? new Quaterniond() : turn(parent);
+    return parent < 0 ? new Quaterniond() : new Quaterniond(turns[parent]);
   }
 
   private Vector3d offset(int joint) {

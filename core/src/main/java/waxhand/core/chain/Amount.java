@@ -105,6 +105,12 @@ public record Amount(
   /** The setting of a pass that holds it, or has it found from the take. */
   public <P> Setting<P> found(
       Function<P, OptionalDouble> get, BiFunction<P, OptionalDouble, P> set) {
-    return new Setting.Found<>(this, get, set);
+    return new Setting.Found<>(this, false, get, set);
+  }
+
+  /** The setting of a pass that holds it as a frame of the take, or has that found. */
+  public <P> Setting<P> frame(
+      Function<P, OptionalDouble> get, BiFunction<P, OptionalDouble, P> set) {
+    return new Setting.Found<>(this, true, get, set);
   }
 }

@@ -51,6 +51,11 @@ public interface Pass {
     return this;
   }
 
+  /** What it acts on, in words, where its settings say so and not the scope of its plate. */
+  default Optional<String> actsOn() {
+    return Optional.empty();
+  }
+
   /** Whether the setting of that key has any effect as the pass is otherwise set. */
   default boolean uses(String key) {
     return true;

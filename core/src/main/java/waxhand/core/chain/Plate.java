@@ -74,6 +74,11 @@ public record Plate(
     return pass.kind().local() ? span.within(frames) : Frames.first(frames);
   }
 
+  /** Whether a share of what it does can count; a change of time is made or not made. */
+  public boolean isWeighted() {
+    return pass.reshapes() != Pass.Reshapes.TIME;
+  }
+
   /** Whether the plate, as it stands, changes which frames there are. */
   public boolean reshapesTime() {
     return acts() && pass.reshapes() == Pass.Reshapes.TIME;

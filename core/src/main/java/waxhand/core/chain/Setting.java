@@ -84,26 +84,16 @@ public sealed interface Setting<P> {
     }
   }
 
-  /** A number that is found from the take while it is not set. */
+  /**
+   * A number that is found from the take while it is not set.
+   *
+   * @param ofFrame whether it names a frame, which counts the raw take's
+   */
   record Found<P>(
-      Amount amount, Function<P, OptionalDouble> get, BiFunction<P, OptionalDouble, P> set)
-      implements Numeric<P> {
-    @Override
-    public Object plain(P pass) {
-      OptionalDouble value = get.apply(pass);
-      return value.isPresent() ? value.getAsDouble() : null;
-    }
-
-    @Override
-    public P with(P pass, Object plain) {
-      return set.apply(
-          pass, plain == null ? OptionalDouble.empty() : OptionalDouble.of(amount.of(plain)));
-    }
-  }
-
-  /** A frame of the take, found while it is not set. */
-  record Moment<P>(
-      Amount amount, Function<P, OptionalDouble> get, BiFunction<P, OptionalDouble, P> set)
+      Amount amount,
+      boolean ofFrame,
+      Function<P, OptionalDouble> get,
+      BiFunction<P, OptionalDouble, P> set)
       implements Numeric<P> {
     @Override
     public Object plain(P pass) {
@@ -120,7 +110,7 @@ public sealed interface Setting<P> {
     @Override
     public P placed(P pass, TimeMap map) {
       OptionalDouble frame = get.apply(pass);
-      return frame.isEmpty()
+      return !ofFrame || frame.isEmpty()
           ? pass
           : set.apply(pass, OptionalDouble.of(map.local((int) frame.getAsDouble())));
     }

@@ -27,8 +27,18 @@ public record Triple(double x, double y, double z) {
                     alike.min(),
                     alike.max(),
                     alike.step(),
-                    alike.help()))
+                    alike.help(),
+                    alike.least(),
+                    alike.most()))
         .toList();
+  }
+
+  /** The same amount along x, y and z, which stand behind its key and words. */
+  public static List<Amount> along(Amount alike) {
+    return amounts(
+        List.of(alike.key() + "X", alike.key() + "Y", alike.key() + "Z"),
+        List.of(alike.words() + " x", alike.words() + " y", alike.words() + " z"),
+        alike);
   }
 
   /** One setting for each of the three. */

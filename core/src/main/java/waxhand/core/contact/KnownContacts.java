@@ -33,8 +33,17 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
   public static final Kind<KnownContacts> KIND = new Kind<>("contacts", NONE);
 
   public KnownContacts {
-    contacts = contacts.stream().sorted(IN_ORDER).toList();
+    contacts = inOrder(contacts);
     entered = Set.copyOf(entered);
+  }
+
+  private static List<Contact> inOrder(List<Contact> contacts) {
+    for (int n = 1; n < contacts.size(); n++) {
+      if (IN_ORDER.compare(contacts.get(n - 1), contacts.get(n)) > 0) {
+        return contacts.stream().sorted(IN_ORDER).toList();
+      }
+    }
+    return List.copyOf(contacts);
   }
 
   /** Contacts that all begin and end as they are told. */
@@ -63,7 +72,7 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
     for (Contact contact : now) {
       Frames inside = contact.frames().within(run);
       if (!inside.isEmpty()) {
-        all.add(new Contact(contact.part(), inside));
+        all.add(inside.equals(contact.frames()) ? contact : new Contact(contact.part(), inside));
       }
     }
     return new KnownContacts(where.union(FrameSet.of(run)), all);
@@ -83,9 +92,8 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
     Frames ahead = new Frames(0, run.from());
     Frames behind = new Frames(run.to(), Integer.MAX_VALUE);
     for (Contact contact : contacts) {
-      for (Frames side : List.of(ahead, behind)) {
-        add(all, open, piece(this, contact, side));
-      }
+      add(all, open, piece(this, contact, ahead));
+      add(all, open, piece(this, contact, behind));
     }
     for (Contact contact : other.contacts) {
       add(all, open, piece(other, contact, run));
@@ -97,14 +105,22 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
   /** What lies of a contact in some frames, and whether it begins before them. */
   private record Piece(Contact contact, boolean enters) {}
 
+  private static final Piece NOTHING = new Piece(null, false);
+
   private static Piece piece(KnownContacts of, Contact contact, Frames frames) {
     Frames inside = contact.frames().within(frames);
-    boolean enters = inside.from() > contact.frames().from() || of.entered.contains(contact);
-    return new Piece(new Contact(contact.part(), inside), enters);
+    if (inside.isEmpty()) {
+      return NOTHING;
+    }
+    boolean whole = inside.equals(contact.frames());
+    boolean enters =
+        inside.from() > contact.frames().from()
+            || !of.entered.isEmpty() && of.entered.contains(contact);
+    return new Piece(whole ? contact : new Contact(contact.part(), inside), enters);
   }
 
   private static void add(List<Contact> all, Set<Contact> open, Piece piece) {
-    if (!piece.contact().frames().isEmpty()) {
+    if (piece != NOTHING) {
       all.add(piece.contact());
       if (piece.enters()) {
         open.add(piece.contact());
@@ -117,6 +133,9 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
     Map<ContactPart, Integer> last = new EnumMap<>(ContactPart.class);
     List<Contact> whole = new ArrayList<>();
     Set<Contact> entered = new HashSet<>();
+    if (open.isEmpty()) {
+      return new KnownContacts(where, inOrder);
+    }
     for (Contact contact : inOrder) {
       Integer at = last.get(contact.part());
       Contact before = at == null ? null : whole.get(at);

@@ -105,12 +105,11 @@ final class RandomPlates {
   }
 
   private Object value(Setting<?> setting) {
-    if (setting instanceof Setting.Moment<?>) {
-      return below(2) == 0 ? null : (Object) (double) below(frames);
-    }
     if (setting instanceof Setting.Numeric<?> numeric) {
       boolean found = setting instanceof Setting.Found<?>;
-      return found && below(2) == 0 ? null : (Object) number(numeric.amount());
+      boolean frame = setting instanceof Setting.Found<?> f && f.ofFrame();
+      double value = frame ? below(frames) : number(numeric.amount());
+      return found && below(2) == 0 ? null : (Object) value;
     }
     if (setting instanceof Setting.Choice<?> choice) {
       return choice.options().get(below(choice.options().size()));

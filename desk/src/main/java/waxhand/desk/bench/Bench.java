@@ -30,6 +30,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.PopupWindow;
 import javafx.stage.Window;
 import javafx.util.Duration;
+import waxhand.core.chain.Stage;
 import waxhand.core.survey.Finding;
 import waxhand.desk.command.Commands;
 import waxhand.desk.contacts.ContactLanes;
@@ -38,6 +39,7 @@ import waxhand.desk.curves.CurvesRoom;
 import waxhand.desk.findings.FindingsPanel;
 import waxhand.desk.findings.Worklist;
 import waxhand.desk.handoff.HandoffSheet;
+import waxhand.desk.kits.Kits;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.panels.PassPanel;
@@ -94,14 +96,7 @@ public final class Bench extends StackPane {
     Player.attach(session);
     viewport = new Viewport(session, palette, memory, contacts);
     new ProjectActions(session, commands, files, memory, this).add();
-    commands.add(
-        "Pass",
-        "add-pass",
-        "Add a pass after the chosen one…",
-        "fth-plus",
-        "Ctrl+Shift+P",
-        session::hasTake,
-        this::showPassPalette);
+    PassPalette.commands(commands, session, stage -> showPassPalette(stage));
     new PassActions(session, commands, contacts).add();
     new ContactActions(session, commands, contacts).add();
     new Actions(session, commands).add();
@@ -110,7 +105,7 @@ public final class Bench extends StackPane {
     worklist.onVisit(f -> viewport.frameParts());
     lanes = new Lanes(session, results, worklist, palette);
     contactLanes = new ContactLanes(session, contacts, palette);
-    panel = new PassPanel(session, contacts, palette, commands);
+    panel = new PassPanel(session, contacts, palette, commands, Kits::picture);
     theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
     Head head = new Head(session, commands, files, memory);
     HBox rail = railRow();
@@ -326,9 +321,9 @@ public final class Bench extends StackPane {
     finder.begin();
   }
 
-  void showPassPalette() {
+  private void showPassPalette(Optional<Stage> stage) {
     showSheet(passPalette);
-    passPalette.begin();
+    passPalette.begin(stage);
   }
 
   void showHandoff() {

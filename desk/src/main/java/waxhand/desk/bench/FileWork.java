@@ -19,6 +19,7 @@ import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
 import waxhand.core.props.LoadedMesh;
 import waxhand.core.text.Legible;
+import waxhand.desk.kits.NewPlates;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;

@@ -15,6 +15,7 @@ import waxhand.core.plants.Plant;
 import waxhand.desk.command.Commands;
 import waxhand.desk.contacts.Contacts;
 import waxhand.desk.kits.Kits;
+import waxhand.desk.kits.NewPlates;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
 import waxhand.formats.project.Recipe;
@@ -153,9 +154,9 @@ final class PassActions {
         this::hasLocalPlate,
         () -> span(false));
     commands.add(
-        "Pass", "heavier", "More weight", "", "Ctrl+Up", this::hasPlate, () -> weight(0.1));
+        "Pass", "heavier", "More weight", "", "Ctrl+Up", this::hasWeight, () -> weight(0.1));
     commands.add(
-        "Pass", "lighter", "Less weight", "", "Ctrl+Down", this::hasPlate, () -> weight(-0.1));
+        "Pass", "lighter", "Less weight", "", "Ctrl+Down", this::hasWeight, () -> weight(-0.1));
   }
 
   private List<Plant> selectedContacts() {
@@ -169,6 +170,10 @@ final class PassActions {
     }
     Plate plate = session.plate().orElseThrow();
     session.editChain("remove " + plate.name(), null, c -> c.without(plate.id()));
+  }
+
+  private boolean hasWeight() {
+    return session.plate().map(Plate::isWeighted).orElse(false);
   }
 
   private boolean hasLocalPlate() {

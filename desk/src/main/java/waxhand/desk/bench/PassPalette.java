@@ -1,10 +1,13 @@
 package waxhand.desk.bench;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -26,9 +29,11 @@ import waxhand.core.passes.PassKinds;
 import waxhand.desk.command.Command;
 import waxhand.desk.command.Commands;
 import waxhand.desk.kits.Kits;
+import waxhand.desk.session.Session;
 
 /** All kinds of pass by the stage of the work, narrowed by typing; a click or Enter adds one. */
 final class PassPalette extends VBox {
+  private static final String GROUP = "Pass";
   private static final double ENTRY_WIDTH = 312;
 
   /** Two lines. */
@@ -41,7 +46,9 @@ final class PassPalette extends VBox {
   private final Map<Button, String> entries = new LinkedHashMap<>();
   private final List<Group> groups = new ArrayList<>();
 
-  private record Group(Node heading, TilePane tiles, List<Button> entries) {}
+  private Optional<Stage> only = Optional.empty();
+
+  private record Group(Stage stage, Node heading, TilePane tiles, List<Button> entries) {}
 
   PassPalette(Commands commands, Runnable close) {
     super(8);
@@ -56,18 +63,16 @@ final class PassPalette extends VBox {
     words.textProperty().addListener((o, a, b) -> narrow());
     none.getStyleClass().add("wh-soft");
     VBox content = new VBox(2);
-    for (Stage stage : Stage.values()) {
-      List<PassKind<?>> kinds = PassKinds.ALL.stream().filter(k -> k.stage() == stage).toList();
-      if (!kinds.isEmpty()) {
-        Label heading = new Label(stage.words());
-        heading.getStyleClass().add("wh-heading");
-        TilePane tiles = new TilePane(4, 2);
-        tiles.setPrefColumns(2);
-        List<Button> own = kinds.stream().map(this::entry).toList();
-        tiles.getChildren().addAll(own);
-        groups.add(new Group(heading, tiles, own));
-        content.getChildren().addAll(heading, tiles);
-      }
+    for (Stage stage : stages()) {
+      Label heading = new Label(stage.words());
+      heading.getStyleClass().add("wh-heading");
+      TilePane tiles = new TilePane(4, 2);
+      tiles.setPrefColumns(2);
+      List<Button> own =
+          PassKinds.ALL.stream().filter(k -> k.stage() == stage).map(this::entry).toList();
+      tiles.getChildren().addAll(own);
+      groups.add(new Group(stage, heading, tiles, own));
+      content.getChildren().addAll(heading, tiles);
     }
     content.getChildren().add(none);
     ScrollPane scroll = new ScrollPane(content);
@@ -78,6 +83,35 @@ final class PassPalette extends VBox {
     getChildren().addAll(words, scroll);
     addEventFilter(KeyEvent.KEY_PRESSED, this::keyed);
     narrow();
+  }
+
+  /** The commands that open it, whole or at one stage. */
+  static void commands(Commands commands, Session session, Consumer<Optional<Stage>> open) {
+    commands.add(
+        GROUP,
+        "add-pass",
+        "Add a pass…",
+        "fth-plus",
+        "Ctrl+Shift+P",
+        session::hasTake,
+        () -> open.accept(Optional.empty()));
+    for (Stage stage : stages()) {
+      commands.add(
+          GROUP,
+          "stage-" + stage.name().toLowerCase(Locale.ROOT),
+          "Add a pass of the stage " + stage.words() + "…",
+          "",
+          "",
+          session::hasTake,
+          () -> open.accept(Optional.of(stage)));
+    }
+  }
+
+  /** Those there is a pass for. */
+  private static List<Stage> stages() {
+    return Arrays.stream(Stage.values())
+        .filter(s -> PassKinds.ALL.stream().anyMatch(k -> k.stage() == s))
+        .toList();
   }
 
   private Button entry(PassKind<?> kind) {
@@ -116,8 +150,9 @@ final class PassPalette extends VBox {
     return button;
   }
 
-  /** Begins anew with no words. */
-  void begin() {
+  /** Begins anew, with the passes of a stage or with all; typing always searches all. */
+  void begin(Optional<Stage> stage) {
+    only = stage;
     words.clear();
     narrow();
     words.requestFocus();
@@ -139,13 +174,13 @@ final class PassPalette extends VBox {
     String[] wanted = words.getText().toLowerCase(Locale.ROOT).strip().split("\\s+");
     entries.forEach(
         (button, text) -> {
-          boolean fits = true;
-          for (String word : wanted) {
-            fits &= text.contains(word);
-          }
-          put(button, fits);
+          put(button, Arrays.stream(wanted).allMatch(text::contains));
         });
     for (Group group : groups) {
+      boolean others = words.getText().isBlank() && only.isPresent();
+      if (others && only.get() != group.stage()) {
+        group.entries().forEach(e -> put(e, false));
+      }
       boolean any = group.entries().stream().anyMatch(Node::isVisible);
       put(group.heading(), any);
       put(group.tiles(), any);

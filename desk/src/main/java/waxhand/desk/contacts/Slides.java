@@ -6,7 +6,9 @@ import java.util.Map;
 import java.util.Optional;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.KnownContacts;
 import waxhand.core.measure.Slide;
+import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.plants.Plant;
@@ -48,9 +50,21 @@ public final class Slides {
                     .forEach(
                         p -> {
                           Contact local = new Contact(p.part(), timing.local(p.frames()));
-                          slides.put(new Where(p.part(), p.frames()), Slide.of(m, local));
+                          if (p.muted() || stands(KnownContacts.of(m), local)) {
+                            slides.put(new Where(p.part(), p.frames()), Slide.of(m, local));
+                          }
                         }));
     return new Slides(slides);
+  }
+
+  /** Whether a later pass, such as one that exchanges sides, has not put others in its place. */
+  private static boolean stands(KnownContacts known, Contact contact) {
+    FrameSet told = known.where().within(contact.frames());
+    return told.isEmpty()
+        || known.contacts().stream()
+            .filter(c -> c.part() == contact.part())
+            .anyMatch(
+                c -> told.runs().stream().allMatch(r -> c.frames().cover(r).equals(c.frames())));
   }
 
   /** The slide of a plant; empty until it is known. */

@@ -20,7 +20,10 @@ import waxhand.desk.theme.Palette.Ink;
 final class FindingCell extends ListCell<Finding> {
   static final double HEIGHT = 42;
   private static final double SPARK_WIDTH = 72;
-  private static final double SPARK_HEIGHT = 15;
+  private static final double SPARK_HEIGHT = 16;
+
+  /** Between the sentence and the curve. */
+  private static final double CLEAR = 5;
 
   private final Worklist worklist;
   private final Palette palette;
@@ -108,7 +111,7 @@ final class FindingCell extends ListCell<Finding> {
     g.beginPath();
     for (int i = 0; i < values.length; i++) {
       double x = 1 + (SPARK_WIDTH - 2) * i / Math.max(1, values.length - 1);
-      double y = 1 + (SPARK_HEIGHT - 2) * (1 - values[i]);
+      double y = CLEAR + (SPARK_HEIGHT - CLEAR - 1) * (1 - values[i]);
       if (i == 0) {
         g.moveTo(x, y);
       } else {

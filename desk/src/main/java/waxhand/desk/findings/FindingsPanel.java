@@ -70,13 +70,14 @@ public final class FindingsPanel extends VBox {
                 worklist.choose(f);
               }
             });
-    VBox.setVgrow(list, Priority.ALWAYS);
-    list.setMinHeight(90);
+    WholeRows rows = new WholeRows(list);
+    VBox.setVgrow(rows, Priority.ALWAYS);
+    rows.setMinHeight(90);
     dismissed.setId("dismissed");
     dismissed.getStyleClass().add("wh-small");
     HBox top = new HBox(8, count);
     top.setAlignment(Pos.CENTER_LEFT);
-    getChildren().addAll(top, filters(), list, outcome, actions(commands));
+    getChildren().addAll(top, filters(), rows, outcome, actions(commands));
     worklist.stateProperty().addListener((o, a, b) -> show());
     worklist.chosenProperty().addListener((o, a, b) -> showChosen());
     worklist.outcomeProperty().addListener((o, a, b) -> showOutcome());

@@ -1,6 +1,7 @@
 package waxhand.desk.kits;
 
 import java.util.List;
+import java.util.Optional;
 import waxhand.core.chain.PassKind;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
@@ -14,17 +15,28 @@ import waxhand.core.passes.signal.GapFillPass;
 import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
+import waxhand.desk.kits.ground.LevelPicture;
+import waxhand.desk.kits.ground.PlantPicture;
+import waxhand.desk.kits.props.HoldsPicture;
+import waxhand.desk.kits.signal.ReplacedPicture;
+import waxhand.desk.kits.signal.SmoothPicture;
+import waxhand.desk.panels.PassPicture;
 
 /** The list of all kits. Kinds that are not named here are shown all the same, plainly. */
 public final class Kits {
   public static final List<Kit> ALL =
       List.of(
-          new Kit(DespikePass.KIND, "Shift+D", "fth-zap"),
-          new Kit(GapFillPass.KIND, "Shift+G", "fth-link"),
-          new Kit(SmoothPass.KIND, "Shift+S", "fth-activity"),
-          new Kit(LevelPass.KIND, "Shift+L", "fth-download"),
-          new Kit(PropPass.KIND, "Shift+P", "fth-box"),
-          new Kit(PlantsPass.KIND, "Shift+T", "fth-anchor"),
+          new Kit(DespikePass.KIND, "Shift+D", "fth-zap")
+              .showing(t -> new ReplacedPicture(t.palette())),
+          new Kit(GapFillPass.KIND, "Shift+G", "fth-link")
+              .showing(t -> new ReplacedPicture(t.palette())),
+          new Kit(SmoothPass.KIND, "Shift+S", "fth-activity")
+              .showing(t -> new SmoothPicture(t.palette())),
+          new Kit(LevelPass.KIND, "Shift+L", "fth-download")
+              .showing(t -> new LevelPicture(t.palette())),
+          new Kit(PropPass.KIND, "Shift+P", "fth-box").showing(t -> new HoldsPicture(t.commands())),
+          new Kit(PlantsPass.KIND, "Shift+T", "fth-anchor")
+              .showing(t -> new PlantPicture(t.contacts(), t.session())),
           new Kit(TetherPass.KIND, "Shift+E", "fth-paperclip"),
           new Kit(LimbGoalPass.KIND, "Shift+M", "fth-crosshair"),
           new Kit(SplicePass.KIND, "Shift+C", "fth-scissors"),
@@ -33,6 +45,11 @@ public final class Kits {
           new Kit(MirrorPass.KIND, "", "fth-repeat"));
 
   private Kits() {}
+
+  /** The picture of a kind's panel, where it has one. */
+  public static Optional<PassPicture> picture(PassKind<?> kind, PassPicture.Tools tools) {
+    return of(kind).picture().map(make -> make.apply(tools));
+  }
 
   /** What a kind has in the window. */
   public static Kit of(PassKind<?> kind) {

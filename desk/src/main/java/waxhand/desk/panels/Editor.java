@@ -10,7 +10,7 @@ import javafx.scene.layout.Region;
 import waxhand.core.chain.Plate;
 
 /** A part of the panel that shows and changes something of the chosen plate. */
-interface Editor {
+public interface Editor {
   Node node();
 
   void show(Plate plate);

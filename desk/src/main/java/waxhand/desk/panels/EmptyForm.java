@@ -2,12 +2,15 @@ package waxhand.desk.panels;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import waxhand.core.chain.Stage;
 import waxhand.core.project.Take;
 import waxhand.desk.command.Commands;
 
@@ -24,7 +27,7 @@ final class EmptyForm extends VBox {
     super(8);
     this.commands = commands;
     withTake.add(step("first-pass"));
-    withTake.add(step("add-pass"));
+    withTake.add(stages());
     withTake.get(0).getStyleClass().add("wh-main");
     withTake.addAll(
         List.of(
@@ -38,6 +41,21 @@ final class EmptyForm extends VBox {
     getChildren().addAll(heading, words);
     getChildren().addAll(withTake);
     getChildren().addAll(withoutTake);
+  }
+
+  /** The stages of the work; each opens the palette at its passes. */
+  private FlowPane stages() {
+    FlowPane stages = new FlowPane(8, 8);
+    for (Stage stage : Stage.values()) {
+      String id = "stage-" + stage.name().toLowerCase(Locale.ROOT);
+      if (commands.all().stream().anyMatch(c -> c.id().equals(id))) {
+        Button button = commands.wordButton(id);
+        button.setId(id);
+        button.setText(stage.words());
+        stages.getChildren().add(button);
+      }
+    }
+    return stages;
   }
 
   private static Label soft() {
@@ -58,8 +76,8 @@ final class EmptyForm extends VBox {
     heading.setText(any ? "No pass chosen" : "The bench is empty");
     words.setText(
         any
-            ? "Choose a plate on the rail to see what it does, or add one: first the signal, then"
-                + " time, ground and body. The raw take stays as it is."
+            ? "Choose a plate on the rail to see what it does. Begin with the first pass, or add"
+                + " one of a stage of the work. The raw take stays as it is."
             : "Open a project or new takes from files, or drop them on the window.");
     assumed.setText(take.map(t -> String.join("\n", t.raw().assumptions())).orElse(""));
     withTake.forEach(n -> PassPanel.put(n, any));

@@ -11,7 +11,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 
 /** A slider that takes typing, with its unit. Values are shown values, already in the unit. */
-final class NumberField extends HBox {
+public final class NumberField extends HBox {
   private static final double LABEL_WIDTH = 78;
 
   private final Slider slider = new Slider();
@@ -27,7 +27,7 @@ final class NumberField extends HBox {
    * @param change told of every change by hand
    * @param settled told when a hand lets go
    */
-  NumberField(
+  public NumberField(
       String id,
       String words,
       String unit,
@@ -87,7 +87,7 @@ final class NumberField extends HBox {
   }
 
   /** With its words in front of the slider. */
-  NumberField labelled() {
+  public NumberField labelled() {
     Label label = new Label(slider.getAccessibleText());
     label.setMinWidth(LABEL_WIDTH);
     label.setPrefWidth(LABEL_WIDTH);
@@ -119,7 +119,7 @@ final class NumberField extends HBox {
   }
 
   /** Shows a value without telling anybody. */
-  void show(double v) {
+  public void show(double v) {
     quiet = true;
     slider.setValue(Math.max(slider.getMin(), Math.min(slider.getMax(), v)));
     quiet = false;

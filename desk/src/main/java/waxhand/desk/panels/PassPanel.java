@@ -21,12 +21,23 @@ public final class PassPanel extends VBox {
   private final PlateForm form;
   private final EmptyForm empty;
 
-  public PassPanel(Session session, Contacts contacts, Palette palette, Commands commands) {
+  /**
+   * @param pictures what kinds have to show beside their settings
+   */
+  public PassPanel(
+      Session session,
+      Contacts contacts,
+      Palette palette,
+      Commands commands,
+      PassPicture.Source pictures) {
     this.session = session;
     chosen = new ChosenPlate(session);
     form =
         new PlateForm(
-            chosen, new PassPicture.Tools(session, contacts, palette, commands), commands);
+            chosen,
+            pictures,
+            new PassPicture.Tools(session, contacts, palette, commands),
+            commands);
     empty = new EmptyForm(commands);
     getStyleClass().addAll("wh-side", "wh-side-right");
     setId("pass-panel");
@@ -47,7 +58,7 @@ public final class PassPanel extends VBox {
   }
 
   /** Shows a node, or takes it out of sight and out of the layout. */
-  static void put(Node node, boolean shown) {
+  public static void put(Node node, boolean shown) {
     node.setVisible(shown);
     node.setManaged(shown);
   }

@@ -42,7 +42,8 @@ final class PlateForm extends VBox {
   private final Node parts;
   private final NumberField weight;
 
-  PlateForm(ChosenPlate chosen, PassPicture.Tools tools, Commands commands) {
+  PlateForm(
+      ChosenPlate chosen, PassPicture.Source pictures, PassPicture.Tools tools, Commands commands) {
     super(8);
     this.chosen = chosen;
     help.setWrapText(true);
@@ -76,7 +77,7 @@ final class PlateForm extends VBox {
     getChildren().addAll(top, help, complaint, weight);
     SettingEditors editors = new SettingEditors(chosen);
     for (PassKind<?> kind : PassKinds.ALL) {
-      Own made = make(kind, editors, tools);
+      Own made = make(kind, editors, pictures.of(kind, tools));
       own.put(kind, made);
     }
     getChildren().add(settings);
@@ -107,7 +108,7 @@ final class PlateForm extends VBox {
     return editor.node();
   }
 
-  private static Own make(PassKind<?> kind, SettingEditors factory, PassPicture.Tools tools) {
+  private static Own make(PassKind<?> kind, SettingEditors factory, Optional<PassPicture> picture) {
     VBox box = new VBox(8);
     List<Editor> editors = new ArrayList<>();
     List<Node> nodes = new ArrayList<>();
@@ -125,7 +126,6 @@ final class PlateForm extends VBox {
         box.getChildren().add(narrowLine(node));
       }
     }
-    Optional<PassPicture> picture = PassPicture.of(kind, tools);
     picture.ifPresent(
         p -> box.getChildren().add(p.isFirst() ? 0 : box.getChildren().size(), p.node()));
     return new Own(box, editors, nodes, picture);
@@ -163,6 +163,7 @@ final class PlateForm extends VBox {
                 }
               }
             });
+    PassPanel.put(weight, plate.isWeighted() || plate.weight() < 1);
     weight.show(100 * plate.weight());
     showPicture();
   }

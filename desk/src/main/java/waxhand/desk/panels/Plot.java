@@ -11,9 +11,9 @@ import waxhand.desk.theme.Palette.Ink;
 import waxhand.desk.theme.Type;
 
 /** A small plot of lines over one axis, with the ends of both axes written at it. */
-final class Plot extends Region {
+public final class Plot extends Region {
   /** A line to draw. */
-  record Series(double[] x, double[] y, Ink ink, double width) {}
+  public record Series(double[] x, double[] y, Ink ink, double width) {}
 
   private static final double LEFT = 8;
   private static final double BOTTOM = 18;
@@ -27,7 +27,7 @@ final class Plot extends Region {
   private List<Double> marks = new ArrayList<>();
   private String title = "";
 
-  Plot(Palette palette, String xUnit, String yUnit, double height) {
+  public Plot(Palette palette, String xUnit, String yUnit, double height) {
     this.palette = palette;
     this.xUnit = xUnit;
     this.yUnit = yUnit;
@@ -37,7 +37,7 @@ final class Plot extends Region {
     getChildren().add(canvas);
   }
 
-  void show(String words, List<Series> lines, List<Double> verticals) {
+  public void show(String words, List<Series> lines, List<Double> verticals) {
     title = words;
     series = List.copyOf(lines);
     marks = List.copyOf(verticals);

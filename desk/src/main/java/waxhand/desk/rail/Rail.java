@@ -49,7 +49,7 @@ public final class Rail extends Pane {
   private final Circle resultStop = new Circle(5);
   private final Label rawLabel = new Label("raw");
   private final Label resultLabel = new Label("result");
-  private final Label empty = new Label("No passes yet. Add one with + or press First pass.");
+  private final Label empty = new Label("No passes yet. Add one with + Pass, or press First pass.");
   private final VBox flagA = flag("A");
   private final VBox flagB = flag("B");
   private final List<PlateNode> plates = new ArrayList<>();

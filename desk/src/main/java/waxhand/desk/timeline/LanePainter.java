@@ -13,8 +13,6 @@ import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.limbs.LimbGoalPass;
-import waxhand.core.passes.limbs.TetherPass;
 import waxhand.core.project.Note;
 import waxhand.core.project.Take;
 import waxhand.core.survey.Finding;
@@ -306,13 +304,7 @@ final class LanePainter {
 
   /** What it acts on, in words. */
   private static String acts(Plate plate) {
-    if (plate.pass() instanceof LimbGoalPass goal) {
-      return goal.part().words();
-    }
-    if (plate.pass() instanceof TetherPass tether) {
-      return tether.limbs().words() + " to " + tether.target().words();
-    }
-    return plate.scope().words();
+    return plate.pass().actsOn().orElseGet(() -> plate.scope().words());
   }
 
   /** Whether the plate acts on a part that is selected; such lanes carry a dot. */

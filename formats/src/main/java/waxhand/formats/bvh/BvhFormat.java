@@ -11,8 +11,6 @@ import waxhand.formats.TakeFormat;
 
 /** BVH: a hierarchy with channels, then a line of numbers a frame. */
 public final class BvhFormat implements TakeFormat {
-  private static final int LOOKED_AT = 512;
-
   @Override
   public String id() {
     return "bvh";
@@ -30,7 +28,7 @@ public final class BvhFormat implements TakeFormat {
 
   @Override
   public boolean isLike(byte[] bytes) {
-    int count = Math.min(bytes.length, LOOKED_AT);
+    int count = Math.min(bytes.length, HEAD);
     return new String(bytes, 0, count, StandardCharsets.ISO_8859_1).contains("HIERARCHY");
   }
 

@@ -42,6 +42,22 @@ public final class WholeFile {
   }
 
   /**
+   * The first bytes of a file, at most so many; none of what is no regular file.
+   *
+   * @throws FormatException if it cannot be read
+   */
+  public static byte[] head(Path path, int most) throws FormatException {
+    if (!Files.isRegularFile(path)) {
+      return new byte[0];
+    }
+    try (InputStream in = Files.newInputStream(path)) {
+      return in.readNBytes(most);
+    } catch (IOException e) {
+      throw Trouble.at(path, e);
+    }
+  }
+
+  /**
    * The size of a regular file, bytes.
    *
    * @throws FormatException if it is none

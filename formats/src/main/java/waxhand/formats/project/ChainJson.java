@@ -117,27 +117,27 @@ final class ChainJson {
     int before = item.told();
     String id = ids.take(item.get("id"), kind.id());
     String name = item.get("name").text("");
-    Pass pass = pass(item.get("settings"), kind);
+    String called = name.isBlank() ? kind.words() : name;
+    Pass pass = pass(item.get("settings"), kind, called);
     Span span = span(item.get("span"));
     Scope scope = scope(item.get("scope"));
     double weight = item.get("weight").number(0, 1, 1);
     boolean muted = item.get("muted").flag(false);
     boolean damaged = item.told() > before;
-    String called = name.isBlank() ? kind.words() : name;
     if (damaged) {
       item.wrong("'" + Legible.of(called, 40) + "' was muted, since not all of it could be read");
     }
     return new Plate(id, called, pass, span, scope, weight, muted || damaged);
   }
 
-  private static Pass pass(At settings, PassKind<?> kind) throws FormatException {
+  private static Pass pass(At settings, PassKind<?> kind, String called) throws FormatException {
     Map<String, At> members = new LinkedHashMap<>(settings.members());
     Pass pass = kind.readOnto(members.keySet());
     for (Map.Entry<String, At> member : members.entrySet()) {
       try {
         pass = kind.with(pass, member.getKey(), member.getValue().plain());
       } catch (IllegalArgumentException e) {
-        member.getValue().wrong(Trouble.words(e));
+        member.getValue().wrong("'" + Legible.of(called, 40) + "': " + Trouble.words(e));
       }
     }
     return pass;

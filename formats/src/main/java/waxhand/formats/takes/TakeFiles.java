@@ -27,8 +27,8 @@ public final class TakeFiles {
   public static RawTake read(Path path, Reading reading, Work work) throws FormatException {
     String name = path.getFileName() == null ? path.toString() : path.getFileName().toString();
     try {
-      if (!Files.isDirectory(path)) {
-        format(name);
+      if (!Files.isDirectory(path) && Formats.named(name).isEmpty()) {
+        throw unnamed(name, WholeFile.head(path, TakeFormat.HEAD));
       }
       byte[] bytes = WholeFile.read(path, WholeFile.MOST_BYTES);
       return read(name, bytes, reading, work).from(path.toAbsolutePath().toString());
@@ -40,16 +40,28 @@ public final class TakeFiles {
   /** Reads a take from its bytes, which the take keeps. */
   public static RawTake read(String name, byte[] bytes, Reading reading, Work work)
       throws FormatException {
-    return format(name).read(name, bytes, reading, work);
-  }
-
-  private static TakeFormat format(String name) throws FormatException {
     Optional<TakeFormat> format = Formats.named(name);
     if (format.isEmpty()) {
-      throw new FormatException(
-          name, "takes are read from " + Formats.endings(Formats.ALL) + " files; this is none");
+      throw unnamed(name, bytes);
     }
-    return format.get();
+    return format.get().read(name, bytes, reading, work);
+  }
+
+  /** A file whose name is no take's, and what its first bytes look like. */
+  private static FormatException unnamed(String name, byte[] head) {
+    String none = "takes are read from " + Formats.endings(Formats.ALL) + " files; this is none";
+    String like =
+        Formats.ALL.stream()
+            .filter(f -> f.isLike(head))
+            .map(
+                f ->
+                    " by its name, but it holds "
+                        + f.words()
+                        + ": give it the ending "
+                        + f.endings().get(0))
+            .findFirst()
+            .orElse("");
+    return new FormatException(name, none + like);
   }
 
   /** The file's name without its ending. */

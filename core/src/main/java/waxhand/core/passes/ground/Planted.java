@@ -37,6 +37,7 @@ import waxhand.core.work.Work;
  *
  * @param searched contacts as the search found them
  * @param plants of all parts, in the order of time, with those of the artist
+ * @param contacts what is held: the plants that are not muted
  * @param plan footings of the feet, and how the body is carried over them
  * @param spots where hands and knees rest
  * @param ground what all this rests on
@@ -47,6 +48,7 @@ public record Planted(
     Place place,
     List<Contact> searched,
     List<Plant> plants,
+    List<Contact> contacts,
     FootPlan plan,
     List<SpotHold> spots,
     Ground ground,
@@ -56,15 +58,8 @@ public record Planted(
   public Planted {
     searched = List.copyOf(searched);
     plants = List.copyOf(plants);
+    contacts = List.copyOf(contacts);
     spots = List.copyOf(spots);
-  }
-
-  /** What is held: the plants that are not muted. */
-  public List<Contact> contacts() {
-    return plants.stream()
-        .filter(p -> !p.muted())
-        .map(p -> new Contact(p.part(), p.frames()))
-        .toList();
   }
 
   @Override
@@ -91,7 +86,7 @@ public record Planted(
     FrameSet differing = FrameSet.of(plan.carry().differing(o.plan.carry()));
     List<Frames> runs = new ArrayList<>(plan.differing(o.plan));
     runs.addAll(spotsDiffering(spots, o.spots));
-    runs.addAll(contactsDiffering(contacts(), o.contacts()));
+    runs.addAll(contactsDiffering(contacts, o.contacts()));
     for (Frames run : runs) {
       differing = differing.union(FrameSet.of(run.grown(Reposer.reach(rateHz)).within(active)));
     }
@@ -169,7 +164,7 @@ public record Planted(
 
   @Override
   public Motion apply(Motion in, Frames frames, Work work) {
-    Motion out = in.with(KnownContacts.of(in).with(place.frames(in.clip().frames()), contacts()));
+    Motion out = in.with(KnownContacts.of(in).with(place.frames(in.clip().frames()), contacts));
     List<Limb> limbs =
         Limb.of(in.body()).stream()
             .filter(l -> l.leg() || spots.stream().anyMatch(h -> isOf(h, l)))

@@ -16,6 +16,7 @@ import waxhand.core.contact.ContactSettings;
 import waxhand.core.contact.Floor;
 import waxhand.core.contact.Ground;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.common.LimbAmounts;
 import waxhand.core.plants.FootPlan;
@@ -188,6 +189,10 @@ public record PlantsPass(
         place,
         contacts,
         plants,
+        plants.stream()
+            .filter(p -> !p.muted())
+            .map(p -> new Contact(p.part(), p.frames()))
+            .toList(),
         plan,
         spots,
         ground,
@@ -211,34 +216,13 @@ public record PlantsPass(
 
   /** The frames of a found contact that no plant of the artist's and no bar of the part covers. */
   private List<Frames> free(Contact contact) {
-    List<Frames> free = List.of(contact.frames());
+    FrameSet free = FrameSet.of(contact.frames());
     for (Plant plant : kept) {
-      if (plant.part() == contact.part() && !plant.frames().within(contact.frames()).isEmpty()) {
-        free = without(free, plant.frames());
-      }
+      free = plant.part() == contact.part() ? free.minus(plant.frames()) : free;
     }
     for (Contact bar : barred) {
-      if (bar.part() == contact.part() && !bar.frames().within(contact.frames()).isEmpty()) {
-        free = without(free, bar.frames());
-      }
+      free = bar.part() == contact.part() ? free.minus(bar.frames()) : free;
     }
-    return free;
-  }
-
-  private static List<Frames> without(List<Frames> runs, Frames hole) {
-    List<Frames> left = new ArrayList<>();
-    for (Frames run : runs) {
-      if (run.within(hole).isEmpty()) {
-        left.add(run);
-        continue;
-      }
-      if (run.from() < hole.from()) {
-        left.add(new Frames(run.from(), hole.from()));
-      }
-      if (hole.to() < run.to()) {
-        left.add(new Frames(hole.to(), run.to()));
-      }
-    }
-    return left;
+    return free.runs();
   }
 }

@@ -29,9 +29,7 @@ import waxhand.core.work.Work;
  */
 public record ShiftPass(Triple turn, Triple move, double laterS) implements Pass {
   private static final List<Amount> TURN =
-      Triple.amounts(
-          List.of("turnX", "turnY", "turnZ"),
-          List.of("Turn x", "Turn y", "Turn z"),
+      Triple.along(
           new Amount(
               "turn",
               "Turn",
@@ -42,9 +40,7 @@ public record ShiftPass(Triple turn, Triple move, double laterS) implements Pass
               "Turns the parts about their own axis."));
 
   private static final List<Amount> MOVE =
-      Triple.amounts(
-          List.of("moveX", "moveY", "moveZ"),
-          List.of("Move x", "Move y", "Move z"),
+      Triple.along(
           new Amount(
               "move",
               "Move",

@@ -62,16 +62,10 @@ public record LimbGoalPass(GoalPart part, Goal goal, Triple moveM, Triple turnRa
   }
 
   private static final List<Amount> MOVE =
-      Triple.amounts(
-          List.of("moveX", "moveY", "moveZ"),
-          List.of("Move x", "Move y", "Move z"),
-          new Amount("move", "Move", "cm", -5, 5, 0.005, "Moves the part in the world."));
+      Triple.along(new Amount("move", "Move", "cm", -5, 5, 0.005, "Moves the part in the world."));
 
   private static final List<Amount> TURN =
-      Triple.amounts(
-          List.of("turnX", "turnY", "turnZ"),
-          List.of("Turn x", "Turn y", "Turn z"),
-          Amount.angle("turn", "Turn", "Turns the part in the world."));
+      Triple.along(Amount.angle("turn", "Turn", "Turns the part in the world."));
 
   private static final Amount BEND =
       Amount.angle(
@@ -214,6 +208,11 @@ public record LimbGoalPass(GoalPart part, Goal goal, Triple moveM, Triple turnRa
   @Override
   public PassKind<LimbGoalPass> kind() {
     return KIND;
+  }
+
+  @Override
+  public Optional<String> actsOn() {
+    return Optional.of(part.words());
   }
 
   @Override

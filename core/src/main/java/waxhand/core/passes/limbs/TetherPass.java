@@ -146,8 +146,7 @@ public record TetherPass(
                       TieTarget::words,
                       p -> p.target.words(),
                       (p, v) -> p.withTarget(TieTarget.of(v))),
-                  new Setting.Moment<>(
-                      FROM_FRAME,
+                  FROM_FRAME.frame(
                       TetherPass::fromFrame,
                       (p, v) ->
                           new TetherPass(p.limbs, p.target, v, p.turns, p.giveWay, p.stretch)),
@@ -192,6 +191,11 @@ public record TetherPass(
   @Override
   public PassKind<TetherPass> kind() {
     return KIND;
+  }
+
+  @Override
+  public Optional<String> actsOn() {
+    return Optional.of(limbs.words() + " to " + target.words());
   }
 
   @Override

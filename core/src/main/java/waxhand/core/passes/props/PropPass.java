@@ -45,9 +45,7 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
           new Amount("size", "Size", "cm", 0.01, 50, 0.01, "How large it is.").within(1e-3, 1000));
 
   private static final List<Amount> PLACE =
-      Triple.amounts(
-          List.of("placeX", "placeY", "placeZ"),
-          List.of("Place x", "Place y", "Place z"),
+      Triple.along(
           new Amount(
                   "place",
                   "Place",

@@ -1,4 +1,4 @@
-package waxhand.desk.bench;
+package waxhand.desk.kits;
 
 import java.util.BitSet;
 import java.util.Optional;
@@ -26,20 +26,20 @@ import waxhand.core.props.LoadedMesh;
 import waxhand.desk.session.Session;
 
 /** New plates, made for what is selected and for where the playhead is. */
-final class NewPlates {
+public final class NewPlates {
   private final Session session;
 
-  NewPlates(Session session) {
+  public NewPlates(Session session) {
     this.session = session;
   }
 
   /** Adds a pass of a kind behind the chosen plate, for the selected parts. */
-  void add(PassKind<?> kind) {
+  public void add(PassKind<?> kind) {
     add(kind, kind.defaults());
   }
 
   /** Adds a thing in the form of a mesh, and gives it the name of its file. */
-  void add(LoadedMesh mesh) {
+  public void add(LoadedMesh mesh) {
     String name = mesh.file().replaceFirst("\\.[^.]*$", "");
     PropPass thing = PropPass.KIND.defaults().withMesh(mesh);
     add(PropPass.KIND, name.isBlank() ? thing : thing.withName(name));
@@ -78,7 +78,7 @@ final class NewPlates {
   }
 
   /** Contacts rest on things, so things come before them. */
-  static int beforePlants(Chain chain, int otherwise) {
+  public static int beforePlants(Chain chain, int otherwise) {
     for (int k = 0; k < chain.size(); k++) {
       if (chain.plates().get(k).pass().kind() == PlantsPass.KIND) {
         return k;

@@ -1,4 +1,4 @@
-package waxhand.desk.panels;
+package waxhand.desk.kits.ground;
 
 import java.util.List;
 import java.util.Locale;
@@ -14,10 +14,14 @@ import waxhand.core.measure.Slide;
 import waxhand.core.motion.Frames;
 import waxhand.core.plants.Plant;
 import waxhand.desk.contacts.Contacts;
+import waxhand.desk.panels.Editor;
+import waxhand.desk.panels.NumberField;
+import waxhand.desk.panels.PassPanel;
+import waxhand.desk.panels.PassPicture;
 import waxhand.desk.session.Session;
 
 /** What there is to set on the selected contacts, in numbers. */
-final class PlantPicture implements PassPicture {
+public final class PlantPicture implements PassPicture {
   /** One number of a plant. */
   private record Number(NumberField field, ToDoubleFunction<Plant> get) {}
 
@@ -28,7 +32,7 @@ final class PlantPicture implements PassPicture {
   private final VBox box = new VBox(6, title, words, fields);
   private final List<Number> numbers;
 
-  PlantPicture(Contacts contacts, Session session) {
+  public PlantPicture(Contacts contacts, Session session) {
     this.contacts = contacts;
     words.setWrapText(true);
     words.getStyleClass().add("wh-soft");

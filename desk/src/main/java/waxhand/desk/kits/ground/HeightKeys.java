@@ -1,4 +1,4 @@
-package waxhand.desk.panels;
+package waxhand.desk.kits.ground;
 
 import java.util.List;
 import java.util.Locale;
@@ -17,6 +17,8 @@ import waxhand.core.chain.Keys.Key;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.scene.Motion;
+import waxhand.desk.panels.Editor;
+import waxhand.desk.panels.PassPicture;
 import waxhand.desk.session.Session;
 
 /** Keys of a height that changes slowly: one a row, and a button that grounds the present frame. */

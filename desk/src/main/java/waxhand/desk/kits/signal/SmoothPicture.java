@@ -1,4 +1,4 @@
-package waxhand.desk.panels;
+package waxhand.desk.kits.signal;
 
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -16,13 +16,16 @@ import waxhand.core.motion.Clip;
 import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.scene.Motion;
 import waxhand.core.signal.ResidualAnalysis;
+import waxhand.desk.panels.PassPanel;
+import waxhand.desk.panels.PassPicture;
+import waxhand.desk.panels.Plot;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
 /** Residual against cutoff with the suggestion, and the selected part before and after. */
-final class SmoothPicture implements PassPicture {
+public final class SmoothPicture implements PassPicture {
   private static final double WINDOW_S = 1.2;
 
   /** What the residual analysis depends on. */
@@ -39,7 +42,7 @@ final class SmoothPicture implements PassPicture {
   private final WorkedOut<Analysed, Optional<ResidualAnalysis>> analysis =
       new WorkedOut<>(Optional.empty());
 
-  SmoothPicture(Palette palette) {
+  public SmoothPicture(Palette palette) {
     residual = new Plot(palette, "Hz", "°", 84);
     part = new Plot(palette, "s", "°", 84);
     residual.setId("residual-plot");

@@ -1,4 +1,4 @@
-package waxhand.desk.panels;
+package waxhand.desk.kits.signal;
 
 import java.util.EnumMap;
 import java.util.Map;
@@ -17,6 +17,7 @@ import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.scene.Motion;
+import waxhand.desk.panels.PassPicture;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
@@ -24,7 +25,7 @@ import waxhand.desk.theme.Palette.Ink;
 import waxhand.desk.theme.Type;
 
 /** Which frames of which part a pass has replaced: what is no longer captured but invented. */
-final class ReplacedPicture implements PassPicture {
+public final class ReplacedPicture implements PassPicture {
   private static final double WIDTH = 284;
   private static final double ROW = 12;
 
@@ -53,7 +54,7 @@ final class ReplacedPicture implements PassPicture {
   private Session session;
   private TimeMap timing = TimeMap.all(0);
 
-  ReplacedPicture(Palette palette) {
+  public ReplacedPicture(Palette palette) {
     this.palette = palette;
     words.setId("replaced-words");
     Button before = step("replaced-before", "‹", "To the replaced stretch before", -1);

@@ -1,4 +1,4 @@
-package waxhand.desk.panels;
+package waxhand.desk.kits.ground;
 
 import java.util.Arrays;
 import java.util.List;
@@ -10,13 +10,15 @@ import javafx.scene.layout.VBox;
 import waxhand.core.body.Sole;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
+import waxhand.desk.panels.PassPicture;
+import waxhand.desk.panels.Plot;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
 /** Height of the lowest sole over the take, before and after, and what was measured. */
-final class LevelPicture implements PassPicture {
+public final class LevelPicture implements PassPicture {
   private static final int SAMPLES = 260;
 
   private final Plot heights;
@@ -26,7 +28,7 @@ final class LevelPicture implements PassPicture {
   private final WorkedOut<Motion, double[]> lowBefore = new WorkedOut<>(new double[0]);
   private final WorkedOut<Motion, double[]> lowAfter = new WorkedOut<>(new double[0]);
 
-  LevelPicture(Palette palette) {
+  public LevelPicture(Palette palette) {
     heights = new Plot(palette, "s", "mm", 96);
     heights.setId("height-plot");
     words.setWrapText(true);

@@ -1,4 +1,4 @@
-package waxhand.desk.panels;
+package waxhand.desk.kits.props;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -21,20 +21,22 @@ import waxhand.core.passes.props.PropPass;
 import waxhand.core.props.Hold;
 import waxhand.core.props.Holder;
 import waxhand.desk.command.Commands;
+import waxhand.desk.panels.Editor;
+import waxhand.desk.panels.PassPicture;
 import waxhand.desk.session.Session;
 
 /**
  * What a thing has beside its settings: a mesh, and when hands have it, taken and let go at the
  * playhead, ends typed in frames.
  */
-final class HoldsPicture implements PassPicture {
+public final class HoldsPicture implements PassPicture {
   private final VBox rows = new VBox(4);
   private final VBox box;
   private Session session;
   private String plateId = "";
   private List<Hold> shown = List.of();
 
-  HoldsPicture(Commands commands) {
+  public HoldsPicture(Commands commands) {
     FlowPane take = new FlowPane(6, 6);
     for (Holder by : Holder.values()) {
       take.getChildren()
