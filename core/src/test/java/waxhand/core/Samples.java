@@ -8,12 +8,12 @@ import java.util.Random;
 import java.util.Set;
 import org.joml.Vector3d;
 import waxhand.core.maths.Quats;
-import waxhand.core.motion.Channel;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.scene.Motion;
 import waxhand.core.scene.Strand;
 
@@ -22,11 +22,7 @@ public final class Samples {
   private Samples() {}
 
   public static Joint joint(String name, int parent, double x, double y, double z) {
-    List<Channel> channels =
-        parent < 0
-            ? List.of(Channel.values())
-            : List.of(Channel.Z_ROTATION, Channel.X_ROTATION, Channel.Y_ROTATION);
-    return new Joint(name, parent, new Vector3d(x, y, z), channels, Optional.empty());
+    return new Joint(name, parent, new Vector3d(x, y, z), parent < 0, Optional.empty());
   }
 
   /** A body of 20 joints, 1.7 m tall, standing with arms out, facing +z. */
@@ -61,7 +57,7 @@ public final class Samples {
     Skeleton skeleton = body();
     Random random = new Random(seed);
     List<Track> rotations = new ArrayList<>();
-    List<Track> travels = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
     for (int j = 0; j < skeleton.size(); j++) {
       double[] q = new double[4 * frames];
       double[] v = new double[3];
@@ -72,8 +68,8 @@ public final class Samples {
         }
         Quats.exp(v, 0, q, 4 * f);
       }
-      rotations.add(Track.of(Track.ROTATION, q));
-      travels.add(null);
+      rotations.add(Track.of(TrackType.ROTATION, q));
+      translations.add(null);
     }
     double[] p = new double[3 * frames];
     for (int f = 0; f < frames; f++) {
@@ -81,8 +77,8 @@ public final class Samples {
       p[3 * f + 1] = 0.95 + 0.1 * noiseRad * random.nextGaussian();
       p[3 * f + 2] = 0.8 * f / rateHz;
     }
-    travels.set(0, Track.of(Track.TRAVEL, p));
-    return Motion.of(new Clip(skeleton, rateHz, rotations, travels));
+    translations.set(0, Track.of(TrackType.TRANSLATION, p));
+    return Motion.of(new Clip(skeleton, rateHz, rotations, translations));
   }
 
   /** Steps on the spot, a foot at a time, while the body drifts aside; its arms sway. */
@@ -105,7 +101,7 @@ public final class Samples {
           Quats.exp(v, 0, q, 4 * f);
         }
         int j = clip.skeleton().indexOf(name + joints[n]);
-        clip = clip.withRotation(j, Track.of(Track.ROTATION, q));
+        clip = clip.withRotation(j, Track.of(TrackType.ROTATION, q));
       }
     }
     double[] p = new double[3 * frames];
@@ -116,8 +112,8 @@ public final class Samples {
       p[3 * f + 2] = 0.1 * noiseRad * random.nextGaussian();
       q[4 * f + 3] = 1;
     }
-    clip = clip.withRotation(0, Track.of(Track.ROTATION, q));
-    return swaying.with(clip.withTravel(0, Track.of(Track.TRAVEL, p)));
+    clip = clip.withRotation(0, Track.of(TrackType.ROTATION, q));
+    return swaying.with(clip.withTranslation(0, Track.of(TrackType.TRANSLATION, p)));
   }
 
   /** With a wild frame of the left forearm and a frozen stretch of the body in every second. */
@@ -133,7 +129,8 @@ public final class Samples {
       Frames run = new Frames(f + 12, f + 22);
       for (int j = 0; j < clip.skeleton().size(); j++) {
         clip = clip.withRotation(j, held(clip.rotation(j), run));
-        clip = clip.hasTravel(j) ? clip.withTravel(j, held(clip.travel(j), run)) : clip;
+        clip =
+            clip.hasTranslation(j) ? clip.withTranslation(j, held(clip.translation(j), run)) : clip;
       }
     }
     return motion.with(clip);
@@ -148,11 +145,13 @@ public final class Samples {
     return track.with(run, values);
   }
 
-  /** Whether joint and frame hold the very same bits in both, and travel in both or in none. */
+  /**
+   * Whether joint and frame hold the very same bits in both, and translation in both or in none.
+   */
   public static boolean sameBits(Clip a, Clip b, int joint, int frame) {
     return a.rotation(joint).sameAt(frame, b.rotation(joint))
-        && a.hasTravel(joint) == b.hasTravel(joint)
-        && (!a.hasTravel(joint) || a.travel(joint).sameAt(frame, b.travel(joint)));
+        && a.hasTranslation(joint) == b.hasTranslation(joint)
+        && (!a.hasTranslation(joint) || a.translation(joint).sameAt(frame, b.translation(joint)));
   }
 
   /** Whether everything is the same bits. */
@@ -180,8 +179,9 @@ public final class Samples {
           }
         }
         if (first >= 0) {
-          String travel = a.hasTravel(j) == b.hasTravel(j) ? "" : ", travel in one only";
-          all.add(a.skeleton().joint(j).name() + " frames " + first + " to " + last + travel);
+          String translation =
+              a.hasTranslation(j) == b.hasTranslation(j) ? "" : ", translation in one only";
+          all.add(a.skeleton().joint(j).name() + " frames " + first + " to " + last + translation);
         }
       }
     }

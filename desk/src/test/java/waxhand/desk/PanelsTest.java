@@ -57,10 +57,10 @@ class PanelsTest extends DeskTest {
     interact(() -> lookup("#order").queryAs(ChoiceBox.class).getSelectionModel().select(1));
     assertThat(smooth().order()).isEqualTo(4);
     interact(() -> lookup("#travel").queryAs(CheckBox.class).fire());
-    assertThat(smooth().travel()).isFalse();
+    assertThat(smooth().translation()).isFalse();
     untilWorkedOut();
     for (int f = 0; f < session.frames(); f++) {
-      assertThat(result().clip().travel(0).sameAt(f, raw().clip().travel(0))).isTrue();
+      assertThat(result().clip().translation(0).sameAt(f, raw().clip().translation(0))).isTrue();
     }
     interact(() -> lookup("#turns").queryAs(CheckBox.class).fire());
     untilWorkedOut();

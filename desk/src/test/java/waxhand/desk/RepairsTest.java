@@ -162,7 +162,7 @@ class RepairsTest extends DeskTest {
     assertThat(((ShiftPass) plate.pass()).move().y()).isNegative();
     assertThat(text("#findings-outcome")).startsWith("Mended: ");
     int away = floats.get(0).frames().from() > 200 ? 10 : session.frames() - 10;
-    assertThat(result().clip().travel(0).sameAt(away, before.clip().travel(0)))
+    assertThat(result().clip().translation(0).sameAt(away, before.clip().translation(0)))
         .as("elsewhere nothing moves")
         .isTrue();
     run("next-finding");

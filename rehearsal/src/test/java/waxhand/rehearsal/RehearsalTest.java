@@ -125,9 +125,9 @@ class RehearsalTest {
     int c = from + 3 * longest / 4;
     double h = (b - a) / 240.0;
     double fall =
-        (take.truth().travel(0).at(a, 1)
-                - 2 * take.truth().travel(0).at(b, 1)
-                + take.truth().travel(0).at(c, 1))
+        (take.truth().translation(0).at(a, 1)
+                - 2 * take.truth().translation(0).at(b, 1)
+                + take.truth().translation(0).at(c, 1))
             / (h * h);
     assertThat(fall).isCloseTo(-9.81, within(1.5));
   }

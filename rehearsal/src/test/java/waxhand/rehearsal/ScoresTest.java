@@ -15,6 +15,7 @@ import waxhand.core.measure.Standing;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.scene.Motion;
 import waxhand.rehearsal.scene.Scene;
 
@@ -69,21 +70,21 @@ class ScoresTest {
   private static Motion moved(int from, int to, int axis, double by) {
     Clip clip = truth.clip();
     double[] p = new double[3 * clip.frames()];
-    clip.travel(0).read(clip.allFrames(), p);
+    clip.translation(0).read(clip.allFrames(), p);
     for (int f = from; f < to; f++) {
       p[3 * f + axis] += by;
     }
-    return truth.with(clip.withTravel(0, Track.of(Track.TRAVEL, p)));
+    return truth.with(clip.withTranslation(0, Track.of(TrackType.TRANSLATION, p)));
   }
 
   private static Motion drifting(double metresASecond) {
     Clip clip = truth.clip();
     double[] p = new double[3 * clip.frames()];
-    clip.travel(0).read(clip.allFrames(), p);
+    clip.translation(0).read(clip.allFrames(), p);
     for (int f = 0; f < clip.frames(); f++) {
       p[3 * f] += metresASecond * f / RATE;
     }
-    return truth.with(clip.withTravel(0, Track.of(Track.TRAVEL, p)));
+    return truth.with(clip.withTranslation(0, Track.of(TrackType.TRANSLATION, p)));
   }
 
   @Test

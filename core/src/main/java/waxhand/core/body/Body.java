@@ -108,7 +108,11 @@ public final class Body {
     Vector3d ankle = rest[foot];
     Vector3d ball = new Vector3d(rest[toes]);
     Vector3d tip =
-        skeleton.joint(toes).tip().map(t -> new Vector3d(t).add(rest[toes])).orElse(null);
+        skeleton
+            .joint(toes)
+            .tip()
+            .map(t -> skeleton.toWorldAtRest(toes, new Vector3d(t)).add(rest[toes]))
+            .orElse(null);
     double ground = tip == null ? Double.POSITIVE_INFINITY : tip.y;
     if (toes != foot) {
       ground = Math.min(ground, ball.y);
@@ -134,7 +138,13 @@ public final class Body {
     heel.y = ground;
     ball.y = ground;
     tip.y = ground;
-    return new Sole(side, foot, toes, heel.sub(ankle), ball.sub(rest[toes]), tip.sub(rest[toes]));
+    return new Sole(
+        side,
+        foot,
+        toes,
+        skeleton.toJointAtRest(foot, heel.sub(ankle)),
+        skeleton.toJointAtRest(toes, ball.sub(rest[toes])),
+        skeleton.toJointAtRest(toes, tip.sub(rest[toes])));
   }
 
   private double measureHeight(Vector3d[] rest) {
@@ -145,11 +155,17 @@ public final class Body {
       high = Math.max(high, p.y);
     }
     for (Sole sole : soles) {
-      low = Math.min(low, rest[sole.foot()].y + sole.heel().y());
+      Vector3d heel = skeleton.toWorldAtRest(sole.foot(), new Vector3d(sole.heel()));
+      low = Math.min(low, rest[sole.foot()].y + heel.y);
     }
     Integer head = joints.get(Role.HEAD);
     if (head != null) {
-      double crown = skeleton.joint(head).tip().map(t -> t.y()).orElse(0.0);
+      double crown =
+          skeleton
+              .joint(head)
+              .tip()
+              .map(t -> skeleton.toWorldAtRest(head, new Vector3d(t)).y)
+              .orElse(0.0);
       high = rest[head].y + (crown > 0 ? crown : 0.11 * (rest[head].y - low));
     }
     return high > low ? high - low : 0;

@@ -3,6 +3,7 @@ package waxhand.core.body;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import org.joml.Quaterniondc;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
 import waxhand.core.maths.Quats;
@@ -14,10 +15,11 @@ import waxhand.core.motion.Skeleton;
  * in different ways.
  *
  * @param bone direction of the bone that the joint turns, in its own frame, unit
+ * @param rest its rotation at rest, in its parent's frame, unit
  * @param swingRad how far the bone bends from rest
  * @param twistRad how far it turns about itself
  */
-public record JointRange(Vector3dc bone, double swingRad, double twistRad) {
+public record JointRange(Vector3dc bone, Quaterniondc rest, double swingRad, double twistRad) {
   /** How far a knee or an elbow can close, radians from straight. */
   public static final double CLOSED_RAD = Math.toRadians(160);
 
@@ -51,7 +53,10 @@ public record JointRange(Vector3dc bone, double swingRad, double twistRad) {
         .map(
             d ->
                 new JointRange(
-                    bone(body.skeleton(), joint), Math.toRadians(d[0]), Math.toRadians(d[1])));
+                    bone(body.skeleton(), joint),
+                    body.skeleton().joint(joint).rest(),
+                    Math.toRadians(d[0]),
+                    Math.toRadians(d[1])));
   }
 
   /** Direction of the bone that a joint turns, unit; that of its parent's where it has no end. */
@@ -63,7 +68,7 @@ public record JointRange(Vector3dc bone, double swingRad, double twistRad) {
       direction.set(skeleton.joint(skeleton.children(joint).get(0)).offset());
     }
     if (direction.length() < 1e-6) {
-      direction.set(skeleton.joint(joint).offset());
+      skeleton.joint(joint).rest().transformInverse(skeleton.joint(joint).offset(), direction);
     }
     return direction.length() < 1e-9 ? new Vector3d(0, 1, 0) : direction.normalize();
   }
@@ -71,16 +76,30 @@ public record JointRange(Vector3dc bone, double swingRad, double twistRad) {
   /** How far a local rotation bends the bone, radians. */
   public double swing(double[] q, int at) {
     double along = along(q, at);
-    return 2 * Math.acos(Math.min(1, Math.sqrt(along * along + q[at + 3] * q[at + 3])));
+    double w = cosine(q, at);
+    return 2 * Math.acos(Math.min(1, Math.sqrt(along * along + w * w)));
   }
 
   /** How far it turns it about itself, radians. */
   public double twist(double[] q, int at) {
-    return 2 * Math.atan2(Math.abs(along(q, at)), Math.abs(q[at + 3]));
+    return 2 * Math.atan2(Math.abs(along(q, at)), Math.abs(cosine(q, at)));
   }
 
+  /** The part along the bone of what turns it from rest (of rest⁻¹ q, the vector on the bone). */
   private double along(double[] q, int at) {
-    return bone.x() * q[at] + bone.y() * q[at + 1] + bone.z() * q[at + 2];
+    double x = q[at];
+    double y = q[at + 1];
+    double z = q[at + 2];
+    double w = q[at + 3];
+    double turnedX = rest.w() * x - rest.x() * w - (rest.y() * z - rest.z() * y);
+    double turnedY = rest.w() * y - rest.y() * w - (rest.z() * x - rest.x() * z);
+    double turnedZ = rest.w() * z - rest.z() * w - (rest.x() * y - rest.y() * x);
+    return bone.x() * turnedX + bone.y() * turnedY + bone.z() * turnedZ;
+  }
+
+  /** Half the angle from rest, as a cosine. */
+  private double cosine(double[] q, int at) {
+    return rest.w() * q[at + 3] + rest.x() * q[at] + rest.y() * q[at + 1] + rest.z() * q[at + 2];
   }
 
   /**
@@ -98,14 +117,17 @@ public record JointRange(Vector3dc bone, double swingRad, double twistRad) {
       return;
     }
     double along = along(q, at);
-    double[] turned = {bone.x() * along, bone.y() * along, bone.z() * along, q[at + 3]};
+    double[] turned = {bone.x() * along, bone.y() * along, bone.z() * along, cosine(q, at)};
     Quats.normalize(turned, 0);
     double[] back = {-turned[0], -turned[1], -turned[2], turned[3]};
-    double[] bent = new double[4];
-    Quats.multiply(q, at, back, 0, bent, 0);
+    double[] standing = {rest.x(), rest.y(), rest.z(), rest.w()};
+    double[] bent = {-rest.x(), -rest.y(), -rest.z(), rest.w()};
+    Quats.multiply(bent, 0, q, at, bent, 0);
+    Quats.multiply(bent, 0, back, 0, bent, 0);
     scale(bent, swing > mostSwing ? mostSwing / swing : 1);
     scale(turned, twist > mostTwist ? mostTwist / twist : 1);
-    Quats.multiply(bent, 0, turned, 0, q, at);
+    Quats.multiply(bent, 0, turned, 0, bent, 0);
+    Quats.multiply(standing, 0, bent, 0, q, at);
   }
 
   private static void scale(double[] q, double share) {

@@ -81,9 +81,9 @@ public final class Mirroring {
   }
 
   /**
-   * By which rotation in its own rest frame a joint must be turned beyond the reflection of its
-   * partner, so that its bone points where the partner's does: none where both sides are alike at
-   * rest.
+   * By which rotation, in the world's axes at rest, a joint must be turned beyond the reflection of
+   * its partner, so that its bone points where the partner's does: none where both sides are alike
+   * at rest.
    */
   public Quaterniond turn(int joint) {
     return new Quaterniond(turns[joint]);
@@ -114,7 +114,8 @@ public final class Mirroring {
   }
 
   private Vector3d offset(int joint) {
-    return new Vector3d(skeleton.joint(joint).offset());
+    Vector3d offset = new Vector3d(skeleton.joint(joint).offset());
+    return skeleton.toWorldAtRest(skeleton.parent(joint), offset);
   }
 
   private Vector3d reflected(Vector3d v) {

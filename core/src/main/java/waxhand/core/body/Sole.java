@@ -1,6 +1,8 @@
 package waxhand.core.body;
 
+import org.joml.Vector3d;
 import org.joml.Vector3dc;
+import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
 
 /**
@@ -26,6 +28,16 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
    */
   public void at(int place, WorldPose pose, double[] dest) {
     pose.point(joint(place), point(place), dest, 0);
+  }
+
+  /**
+   * Where one of the places is at rest, metres.
+   *
+   * @param places of all joints at rest, as {@link Skeleton#restPositions} gives them
+   */
+  public Vector3d atRest(int place, Skeleton skeleton, Vector3d[] places) {
+    int joint = joint(place);
+    return skeleton.toWorldAtRest(joint, new Vector3d(point(place))).add(places[joint]);
   }
 
   /** The joint that carries a place: 0 heel, 1 ball, 2 toe. */

@@ -1,7 +1,6 @@
 package waxhand.core.chain;
 
 import java.util.Optional;
-import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
@@ -54,7 +53,7 @@ public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak)
     Motion out = weak.orElse(full).apply(in, run, work);
     boolean whole = plate.weight() == 1 && (plate.span().isAll() || !pass.kind().local());
     Clip clip = whole || weak.isPresent() ? out.clip() : mixed(in.clip(), out.clip(), run);
-    return clip == in.clip() ? out : out.with(clip.withoutIdleTravel());
+    return clip == in.clip() ? out : out.with(clip.withoutIdleTranslation());
   }
 
   private Clip mixed(Clip in, Clip out, Frames run) {
@@ -67,8 +66,8 @@ public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak)
       if (out.rotation(j) != in.rotation(j)) {
         result = result.withRotation(j, mixed(in.rotation(j), out.rotation(j), run, weights));
       }
-      if (out.hasTravel(j) && out.travel(j) != in.travel(j)) {
-        result = result.withTravel(j, mixed(in.places(j), out.travel(j), run, weights));
+      if (out.hasTranslation(j) && out.translation(j) != in.translation(j)) {
+        result = result.withTranslation(j, mixed(in.places(j), out.translation(j), run, weights));
       }
     }
     return result;
@@ -85,14 +84,8 @@ public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak)
       int at = n * width;
       if (w == 1) {
         System.arraycopy(b, at, a, at, width);
-      } else if (w > 0 && width == Track.ROTATION) {
-        if (!in.sameAt(run.from() + n, out)) {
-          Quats.slerp(a, at, b, at, w, a, at);
-        }
-      } else if (w > 0) {
-        for (int i = 0; i < width; i++) {
-          a[at + i] += w * (b[at + i] - a[at + i]);
-        }
+      } else if (w > 0 && !in.sameAt(run.from() + n, out)) {
+        in.type().mix(a, at, b, at, w, a, at);
       }
     }
     return in.with(run, a);

@@ -118,17 +118,17 @@ public final class LikeStretch {
   private double[] travel() {
     Clip clip = motion.clip();
     int joint = motion.body().joint(Role.HIPS).orElse(0);
-    while (joint >= 0 && !clip.hasTravel(joint)) {
+    while (joint >= 0 && !clip.hasTranslation(joint)) {
       joint = clip.skeleton().parent(joint);
     }
     double[] travel = new double[joint < 0 ? 0 : 3 * search.count()];
     if (joint >= 0) {
-      clip.travel(joint).read(search, travel);
+      clip.translation(joint).read(search, travel);
     }
     return travel;
   }
 
-  /** How differently the body travels: square of the difference in speed, as an angle. */
+  /** How differently the body translations: square of the difference in speed, as an angle. */
   private double journey(double[] p, int here, int there, int length) {
     if (p.length == 0) {
       return 0;

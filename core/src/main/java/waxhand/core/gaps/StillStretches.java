@@ -47,9 +47,10 @@ public final class StillStretches {
    * Finds the stretches among {@code count} frames, counted from 0.
    *
    * @param rotations by joint, 4 numbers a frame, neighbours on one side. Not modified.
-   * @param travels by joint, 3 numbers a frame, null where a joint does not move. Not modified.
+   * @param translations by joint, 3 numbers a frame, null where a joint does not move. Not
+   *     modified.
    */
-  public List<Gap> find(double[][] rotations, double[][] travels, int count) {
+  public List<Gap> find(double[][] rotations, double[][] translations, int count) {
     List<Gap> gaps = new ArrayList<>();
     if (count < 3) {
       return gaps;
@@ -62,7 +63,7 @@ public final class StillStretches {
       still[j] = still(rotations[j], 4, count, steps[j]);
       live[j] = moves(still[j]);
     }
-    boolean[] body = wholeBody(still, live, travels, count);
+    boolean[] body = wholeBody(still, live, translations, count);
     runs(body, -1, rotations, steps, live, gaps);
     int[] liveBelow = new int[joints];
     for (int j = joints - 1; j >= 0; j--) {
@@ -120,7 +121,8 @@ public final class StillStretches {
     }
   }
 
-  private boolean[] wholeBody(boolean[][] still, boolean[] live, double[][] travels, int count) {
+  private boolean[] wholeBody(
+      boolean[][] still, boolean[] live, double[][] translations, int count) {
     boolean[] body = new boolean[count];
     int moving = 0;
     int[] quiet = new int[count];
@@ -136,8 +138,8 @@ public final class StillStretches {
       body[n] = moving >= 2 && quiet[n] >= ALMOST_ALL * moving;
     }
     for (int j = 0; j < still.length; j++) {
-      if (parents[j] < 0 && travels[j] != null) {
-        boolean[] stands = still(travels[j], 3, count, new double[count]);
+      if (parents[j] < 0 && translations[j] != null) {
+        boolean[] stands = still(translations[j], 3, count, new double[count]);
         for (int n = 0; n < count && moves(stands); n++) {
           body[n] &= stands[n];
         }

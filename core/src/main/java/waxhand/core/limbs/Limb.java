@@ -65,7 +65,8 @@ public record Limb(
       hinge.set(1, 0, 0);
     }
     int tip = leg && joints[3] >= 0 ? joints[3] : end;
-    return Optional.of(new Limb(side, leg, upper, middle, end, tip, hinge.normalize()));
+    body.skeleton().toJointAtRest(upper, hinge.normalize());
+    return Optional.of(new Limb(side, leg, upper, middle, end, tip, hinge));
   }
 
   private static boolean chained(Skeleton skeleton, int upper, int middle, int end) {
@@ -79,8 +80,8 @@ public record Limb(
   private static Vector3d ahead(Body body, Vector3d[] rest) {
     Vector3d ahead = new Vector3d();
     for (Sole sole : body.soles()) {
-      ahead.add(new Vector3d(sole.toe()).add(rest[sole.toes()]));
-      ahead.sub(new Vector3d(sole.heel()).add(rest[sole.foot()]));
+      ahead.add(sole.atRest(2, body.skeleton(), rest));
+      ahead.sub(sole.atRest(0, body.skeleton(), rest));
     }
     ahead.y = 0;
     return ahead.length() < 1e-6 ? ahead.set(0, 0, 1) : ahead.normalize();

@@ -42,7 +42,7 @@ final class LimbWriter {
   private final WorldPose pose;
   private final LimbSolver solver = new LimbSolver();
   private final double[][] rotations;
-  private final double[][] travels;
+  private final double[][] translations;
   private final double[] shoulders;
   private final JointRange[] ranges;
   private final double[] free = new double[4];
@@ -74,11 +74,11 @@ final class LimbWriter {
     pose = WorldPose.only(skeleton, Reposer.joints(mover, asked.goals));
     ranges = new JointRange[skeleton.size()];
     rotations = new double[skeleton.size()][];
-    travels = new double[skeleton.size()][];
+    translations = new double[skeleton.size()][];
     shoulders = new double[3 * (int) asked.goals.stream().filter(g -> leans(g.limb())).count()];
     if (mover >= 0) {
-      travels[mover] = new double[3 * run.count()];
-      clip.travel(mover).read(run, travels[mover]);
+      translations[mover] = new double[3 * run.count()];
+      clip.translation(mover).read(run, translations[mover]);
     }
     for (LimbGoals g : asked.goals) {
       Limb limb = g.limb();
@@ -87,8 +87,8 @@ final class LimbWriter {
       }
       ranges[limb.end()] = JointRange.of(motion.body(), limb.end()).orElse(null);
       for (int j : grows(limb) > 0 ? bones(limb) : new int[0]) {
-        travels[j] = new double[3 * run.count()];
-        clip.places(j).read(run, travels[j]);
+        translations[j] = new double[3 * run.count()];
+        clip.places(j).read(run, translations[j]);
       }
     }
     if (mover >= 0) {
@@ -132,11 +132,11 @@ final class LimbWriter {
       if (rotations[j] != null) {
         out = out.withRotation(j, clip.rotation(j).with(run, rotations[j]));
       }
-      if (travels[j] != null) {
+      if (translations[j] != null) {
         Track before = clip.places(j);
-        Track after = before.with(run, travels[j]);
+        Track after = before.with(run, translations[j]);
         // a joint comes to move only where a bone did grow
-        out = after == before ? out : out.withTravel(j, after);
+        out = after == before ? out : out.withTranslation(j, after);
       }
     }
     return out;
@@ -187,7 +187,7 @@ final class LimbWriter {
       Quats.rotate(parent, 0, root, 0, root, 0);
     }
     for (int i = 0; i < 3; i++) {
-      travels[mover][3 * n + i] += root[i];
+      translations[mover][3 * n + i] += root[i];
     }
   }
 
@@ -271,7 +271,7 @@ final class LimbWriter {
     if (solver.grown() > 1) {
       for (int j : bones(limb)) {
         for (int i = 0; i < 3; i++) {
-          travels[j][3 * n + i] *= solver.grown();
+          translations[j][3 * n + i] *= solver.grown();
         }
       }
     }

@@ -34,7 +34,7 @@ public final class Reposer {
     this.scope = scope;
     OptionalInt hips = motion.body().joint(Role.HIPS);
     int joint = hips.orElse(0);
-    while (joint >= 0 && !clip.hasTravel(joint)) {
+    while (joint >= 0 && !clip.hasTranslation(joint)) {
       joint = clip.skeleton().parent(joint);
     }
     mover = joint >= 0 && scope.get(hips.orElse(0)) ? joint : -1;

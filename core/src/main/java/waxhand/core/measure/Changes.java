@@ -17,8 +17,8 @@ public final class Changes {
     boolean[] changed = new boolean[frames];
     for (int j = 0; j < a.skeleton().size(); j++) {
       mark(a.rotation(j), b.rotation(j), changed);
-      if (a.hasTravel(j) && b.hasTravel(j)) {
-        mark(a.travel(j), b.travel(j), changed);
+      if (a.hasTranslation(j) && b.hasTranslation(j)) {
+        mark(a.translation(j), b.translation(j), changed);
       }
     }
     return set(changed);
@@ -28,8 +28,8 @@ public final class Changes {
   public static FrameSet of(Clip a, Clip b, int joint) {
     boolean[] changed = new boolean[Math.min(a.frames(), b.frames())];
     mark(a.rotation(joint), b.rotation(joint), changed);
-    if (a.hasTravel(joint) && b.hasTravel(joint)) {
-      mark(a.travel(joint), b.travel(joint), changed);
+    if (a.hasTranslation(joint) && b.hasTranslation(joint)) {
+      mark(a.translation(joint), b.translation(joint), changed);
     }
     return set(changed);
   }

@@ -1,7 +1,8 @@
 package waxhand.core.motion;
 
-import java.util.List;
 import java.util.Optional;
+import org.joml.Quaterniond;
+import org.joml.Quaterniondc;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
 
@@ -10,16 +11,32 @@ import org.joml.Vector3dc;
  *
  * @param name as in the file; need not be unique
  * @param parent index of the parent, lower than the joint's own; -1 for a root
- * @param offset place in the parent's frame at rest, metres, Y up
- * @param channels the numbers the file stores for it, in the file's order; may be empty
- * @param tip where the last bone ends, in this joint's frame, metres; empty where the file says
- *     none
+ * @param offset place in the parent's frame at rest, metres
+ * @param rest rotation in the parent's frame at rest, unit
+ * @param moves whether a take tells where it is in its parent, frame by frame
+ * @param tip where the last bone ends, in this joint's frame, metres; empty where there is none
  */
 public record Joint(
-    String name, int parent, Vector3dc offset, List<Channel> channels, Optional<Vector3dc> tip) {
+    String name,
+    int parent,
+    Vector3dc offset,
+    Quaterniondc rest,
+    boolean moves,
+    Optional<Vector3dc> tip) {
+  private static final Quaterniondc UNTURNED = new Quaterniond();
+
   public Joint {
-    channels = List.copyOf(channels);
     offset = new Vector3d(offset);
+    rest = new Quaterniond(rest);
+  }
+
+  /** A joint that at rest is turned as its parent. */
+  public Joint(String name, int parent, Vector3dc offset, boolean moves, Optional<Vector3dc> tip) {
+    this(name, parent, offset, UNTURNED, moves, tip);
+  }
+
+  public Joint withTip(Vector3dc end) {
+    return new Joint(name, parent, offset, rest, moves, Optional.of(end));
   }
 
   /** The same joint in a body {@code factor} times as large. */
@@ -28,16 +45,12 @@ public record Joint(
         name,
         parent,
         new Vector3d(offset).mul(factor),
-        channels,
+        rest,
+        moves,
         tip.map(t -> new Vector3d(t).mul(factor)));
   }
 
-  public boolean hasPositionChannels() {
-    return channels.stream().anyMatch(c -> !c.isRotation());
-  }
-
-  /** Whether the file says where it is in its parent, frame by frame. */
-  public boolean moves() {
-    return channels.stream().anyMatch(c -> !c.isRotation());
+  boolean isTurnedAtRest() {
+    return !rest.equals(UNTURNED);
   }
 }

@@ -3,17 +3,22 @@ package waxhand.core.motion;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Optional;
+import org.joml.Quaterniond;
 import org.joml.Vector3d;
 
 /**
- * Joints, parents before children. Rest rotations are identity: at rest every joint stands at its
- * offset from its parent. Immutable.
+ * Joints, parents before children. At rest every joint stands at its offset from its parent, turned
+ * by its rest rotation. Immutable.
  */
 public final class Skeleton {
   private final List<Joint> joints;
   private final int[] parents;
   private final double[] offsets;
   private final List<List<Integer>> children;
+
+  /** How joints are turned in the world at rest; none where no joint is. */
+  private final Optional<Quaterniond[]> turnedAtRest;
 
   /**
    * @param joints parents before children
@@ -39,6 +44,21 @@ public final class Skeleton {
         children.get(parents[j]).add(j);
       }
     }
+    turnedAtRest =
+        this.joints.stream().anyMatch(Joint::isTurnedAtRest)
+            ? Optional.of(restRotations())
+            : Optional.empty();
+  }
+
+  private Quaterniond[] restRotations() {
+    Quaterniond[] world = new Quaterniond[parents.length];
+    for (int j = 0; j < world.length; j++) {
+      world[j] = new Quaterniond(joints.get(j).rest());
+      if (parents[j] >= 0) {
+        world[j].premul(world[parents[j]]).normalize();
+      }
+    }
+    return world;
   }
 
   public int size() {
@@ -102,10 +122,27 @@ public final class Skeleton {
     for (int j = 0; j < rest.length; j++) {
       rest[j] = new Vector3d(joints.get(j).offset());
       if (parents[j] >= 0) {
-        rest[j].add(rest[parents[j]]);
+        toWorldAtRest(parents[j], rest[j]).add(rest[parents[j]]);
       }
     }
     return rest;
+  }
+
+  /** How a joint is turned in the world at rest, unit. */
+  public Quaterniond restRotation(int joint) {
+    return turnedAtRest.map(t -> new Quaterniond(t[joint])).orElseGet(Quaterniond::new);
+  }
+
+  /** A direction from a joint's frame to the world's, as the joint is turned at rest. */
+  public Vector3d toWorldAtRest(int joint, Vector3d direction) {
+    turnedAtRest.ifPresent(t -> t[joint].transform(direction));
+    return direction;
+  }
+
+  /** A direction from the world's frame to a joint's, as the joint is turned at rest. */
+  public Vector3d toJointAtRest(int joint, Vector3d direction) {
+    turnedAtRest.ifPresent(t -> t[joint].transformInverse(direction));
+    return direction;
   }
 
   public Skeleton scaled(double factor) {

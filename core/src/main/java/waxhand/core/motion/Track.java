@@ -4,23 +4,21 @@ import java.util.Arrays;
 import waxhand.core.maths.Quats;
 
 /**
- * One quantity of a clip over all its frames, in chunks of {@link #CHUNK} frames: a rotation (4
- * numbers a frame, unit quaternion x y z w) or a travel (3 numbers a frame, metres). Immutable; a
+ * One quantity of a clip over all its frames, in chunks of {@link #CHUNK} frames. Immutable; a
  * changed track shares every chunk that did not change.
  */
 public final class Track {
   /** Frames in a chunk. */
   public static final int CHUNK = 256;
 
-  public static final int ROTATION = 4;
-  public static final int TRAVEL = 3;
-
+  private final TrackType type;
   private final int width;
   private final int frames;
   private final double[][] chunks;
 
-  private Track(int width, int frames, double[][] chunks) {
-    this.width = width;
+  private Track(TrackType type, int frames, double[][] chunks) {
+    this.type = type;
+    this.width = type.width();
     this.frames = frames;
     this.chunks = chunks;
   }
@@ -28,10 +26,10 @@ public final class Track {
   /**
    * Takes over chunks that the caller will not touch again.
    *
-   * @param width numbers a frame
-   * @param chunks each {@code width · CHUNK} long, the last as long as its frames need
+   * @param chunks each {@code type.width() · CHUNK} long, the last as long as its frames need
    */
-  public static Track adopt(int width, int frames, double[][] chunks) {
+  public static Track adopt(TrackType type, int frames, double[][] chunks) {
+    int width = type.width();
     if (chunks.length != chunkCount(frames)) {
       throw new IllegalArgumentException(chunks.length + " chunks for " + frames + " frames");
     }
@@ -42,24 +40,30 @@ public final class Track {
             "chunk " + c + " holds " + chunks[c].length + " numbers, not " + wanted);
       }
     }
-    return new Track(width, frames, chunks.clone());
+    return new Track(type, frames, chunks.clone());
   }
 
-  /** Copies {@code values}, {@code width} numbers a frame. */
-  public static Track of(int width, double[] values) {
+  /** Copies {@code values}, {@code type.width()} numbers a frame. */
+  public static Track of(TrackType type, double[] values) {
+    int width = type.width();
     int frames = values.length / width;
     double[][] chunks = new double[chunkCount(frames)][];
     for (int c = 0; c < chunks.length; c++) {
       int from = c * CHUNK;
       chunks[c] = Arrays.copyOfRange(values, from * width, Math.min(from + CHUNK, frames) * width);
     }
-    return new Track(width, frames, chunks);
+    return new Track(type, frames, chunks);
   }
 
   public static int chunkCount(int frames) {
     return (frames + CHUNK - 1) / CHUNK;
   }
 
+  public TrackType type() {
+    return type;
+  }
+
+  /** Numbers a frame. */
   public int width() {
     return width;
   }
@@ -119,7 +123,7 @@ public final class Track {
       at += count * width;
       frame += count;
     }
-    return changed == null ? this : new Track(width, frames, changed);
+    return changed == null ? this : new Track(type, frames, changed);
   }
 
   private static double[] patched(double[] chunk, int from, double[] values, int at, int count) {
@@ -159,14 +163,14 @@ public final class Track {
       }
       frame += count;
     }
-    return changed == null ? this : new Track(width, frames, changed);
+    return changed == null ? this : new Track(type, frames, changed);
   }
 
   /** The frames of {@code run} as a track of their own. */
   public Track cut(Frames run) {
     double[] values = new double[run.count() * width];
     read(run, values);
-    return of(width, values);
+    return of(type, values);
   }
 
   /** Whether both tracks hold the very same bits at {@code frame}. */
@@ -179,7 +183,7 @@ public final class Track {
 
   /** Angle between the rotations of both tracks at {@code frame}, radians. */
   public double angleAt(int frame, Track other) {
-    int from = (frame % CHUNK) * ROTATION;
+    int from = (frame % CHUNK) * width;
     return Quats.angle(chunks[frame / CHUNK], from, other.chunks[frame / CHUNK], from);
   }
 

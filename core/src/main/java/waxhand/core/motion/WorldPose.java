@@ -43,9 +43,9 @@ public final class WorldPose {
   public void solve(Clip clip, int frame) {
     for (int j : joints) {
       clip.rotation(j).read(frame, local, 0);
-      Track travel = clip.travel(j);
-      if (travel != null) {
-        travel.read(frame, offset, 0);
+      Track translation = clip.translation(j);
+      if (translation != null) {
+        translation.read(frame, offset, 0);
       } else {
         offset[0] = skeleton.offset(j, 0);
         offset[1] = skeleton.offset(j, 1);

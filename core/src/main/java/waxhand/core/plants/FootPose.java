@@ -1,8 +1,11 @@
 package waxhand.core.plants;
 
+import org.joml.Quaterniond;
+import org.joml.Vector3d;
 import waxhand.core.body.Sole;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
 
 /** Where a foot is in single frames as captured and carried, and the measures of its sole. */
@@ -12,10 +15,16 @@ final class FootPose {
   private final Carry carry;
   private final WorldPose pose;
 
-  /** From the ankle to the joint of the toes at rest, in the foot's frame; 0 without toes. */
+  /** What takes the world's axes at rest to those of foot and toes. */
+  private final double[] footFromRest = new double[4];
+
+  private final double[] toesFromRest = new double[4];
+
+  /** From the ankle to the joint of the toes at rest; 0 without toes. */
   final double[] toToes = new double[3];
 
-  final double[][] points = new double[Sole.PLACES][3];
+  /** Places of the sole at rest, from the joints that carry them. */
+  private final double[][] points = new double[Sole.PLACES][3];
 
   /** Places of the sole from the heel along a foot that lies flat with heading 0: z only. */
   final double[] along = new double[Sole.PLACES];
@@ -26,26 +35,35 @@ final class FootPose {
   /** World places at {@link #load}ed frame: ankle. */
   final double[] ankle = new double[3];
 
+  /** By what foot and toes are turned from rest in the world, whatever their own axes. */
   final double[] foot = new double[4];
+
   final double[] toes = new double[4];
 
   FootPose(Clip clip, Sole sole, Carry carry) {
     this.clip = clip;
     this.carry = carry;
     this.sole = sole;
-    this.pose = WorldPose.only(clip.skeleton(), sole.foot(), sole.toes());
+    Skeleton skeleton = clip.skeleton();
+    this.pose = WorldPose.only(skeleton, sole.foot(), sole.toes());
     if (sole.toes() != sole.foot()) {
-      for (int j = sole.toes(); j != sole.foot() && j >= 0; j = clip.skeleton().parent(j)) {
+      for (int j = sole.toes(); j != sole.foot() && j >= 0; j = skeleton.parent(j)) {
+        Vector3d offset = new Vector3d(skeleton.joint(j).offset());
+        skeleton.toWorldAtRest(skeleton.parent(j), offset);
         for (int i = 0; i < 3; i++) {
-          toToes[i] += clip.skeleton().offset(j, i);
+          toToes[i] += offset.get(i);
         }
       }
     }
     for (int place = 0; place < Sole.PLACES; place++) {
-      points[place][0] = sole.point(place).x();
-      points[place][1] = sole.point(place).y();
-      points[place][2] = sole.point(place).z();
+      Vector3d point = new Vector3d(sole.point(place));
+      skeleton.toWorldAtRest(sole.joint(place), point);
+      for (int i = 0; i < 3; i++) {
+        points[place][i] = point.get(i);
+      }
     }
+    fromRest(skeleton, sole.foot(), footFromRest);
+    fromRest(skeleton, sole.toes(), toesFromRest);
     double x = toToes[0] + points[2][0] - points[0][0];
     double z = toToes[2] + points[2][2] - points[0][2];
     restHeading = Math.atan2(x, z);
@@ -55,14 +73,22 @@ final class FootPose {
     along[2] = Math.hypot(x, z);
   }
 
+  private static void fromRest(Skeleton skeleton, int joint, double[] dest) {
+    Quaterniond back = skeleton.restRotation(joint).conjugate();
+    dest[0] = back.x;
+    dest[1] = back.y;
+    dest[2] = back.z;
+    dest[3] = back.w;
+  }
+
   void load(int frame) {
     pose.solve(clip, frame);
     System.arraycopy(pose.positions(), 3 * sole.foot(), ankle, 0, 3);
     for (int i = 0; i < 3; i++) {
       ankle[i] += carry.at(frame, i);
     }
-    System.arraycopy(pose.rotations(), 4 * sole.foot(), foot, 0, 4);
-    System.arraycopy(pose.rotations(), 4 * sole.toes(), toes, 0, 4);
+    Quats.multiply(pose.rotations(), 4 * sole.foot(), footFromRest, 0, foot, 0);
+    Quats.multiply(pose.rotations(), 4 * sole.toes(), toesFromRest, 0, toes, 0);
   }
 
   double rateHz() {

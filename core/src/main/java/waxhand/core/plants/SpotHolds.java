@@ -9,6 +9,7 @@ import waxhand.core.contact.PartPoint;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
@@ -77,13 +78,23 @@ public final class SpotHolds {
     Skeleton skeleton = clip.skeleton();
     Vector3d along =
         skeleton.children(joint).isEmpty()
-            ? new Vector3d(skeleton.joint(joint).tip().orElse(skeleton.joint(joint).offset()))
+            ? skeleton
+                .joint(joint)
+                .tip()
+                .map(Vector3d::new)
+                .orElseGet(() -> onwards(skeleton, joint))
             : new Vector3d(skeleton.joint(skeleton.children(joint).get(0)).offset());
     WorldPose pose = WorldPose.only(skeleton, joint);
     pose.solve(clip, frame);
     double[] ahead = {along.x, along.y, along.z};
     Quats.rotate(pose.rotations(), 4 * joint, ahead, 0, ahead, 0);
     return Math.atan2(ahead[0], ahead[2]);
+  }
+
+  /** The way of the bone before a joint, in its own frame at rest. */
+  private static Vector3d onwards(Skeleton skeleton, int joint) {
+    Joint bare = skeleton.joint(joint);
+    return bare.rest().transformInverse(bare.offset(), new Vector3d());
   }
 
   /**

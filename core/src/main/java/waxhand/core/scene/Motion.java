@@ -121,7 +121,7 @@ public final class Motion {
 
   /** Other samples after a change of time, with everything beside them carried through it. */
   public Motion through(TimeMap map, Clip changed) {
-    Motion result = with(changed.withoutIdleTravel());
+    Motion result = with(changed.withoutIdleTranslation());
     for (Strand.Kind<?> kind : strands.keySet()) {
       result = result.carried(map, kind);
     }

@@ -32,8 +32,8 @@ final class JoltWatch implements Watch {
     double[] leaps = new double[w.count()];
     double coarse = Math.max(1, Math.pow(COARSE_HZ / w.rateHz(), 0.9));
     for (int j = 0; j < w.joints(); j++) {
-      if (w.travel(j) != null && w.parent(j) < 0) {
-        leaps(w.travel(j), 3, w.count(), side, coarse * LEAST_M, leaps);
+      if (w.translation(j) != null && w.parent(j) < 0) {
+        leaps(w.translation(j), 3, w.count(), side, coarse * LEAST_M, leaps);
         add(w, marks, j, leaps, coarse * LEAST_M, 1000);
       }
       leaps(w.rotation(j), 4, w.count(), side, coarse * LEAST_RAD / 2, leaps);

@@ -39,8 +39,8 @@ final class NoiseWatch implements Watch {
       int shortest = w.frames(0.25, 8);
       int gap = w.frames(0.3, 8);
       marks.runs(FindingKind.JITTER, j, bend, count, w.first(), JITTER_DEG, shortest, gap, -1);
-      if (w.travel(j) != null) {
-        MENDS.travel(w.travel(j), count, w.rateHz(), usual, size);
+      if (w.translation(j) != null) {
+        MENDS.translation(w.translation(j), count, w.rateHz(), usual, size);
         spikes(w, marks, j, size, 1000, Mark.OF_PLACE);
       }
     }

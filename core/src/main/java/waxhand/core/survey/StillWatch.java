@@ -12,22 +12,22 @@ final class StillWatch implements Watch {
   private static final double LONG = 0.2;
 
   private final StillStretches stretches;
-  private final double[][] travels;
+  private final double[][] translations;
   private final double[][] rotations;
 
   StillWatch(Motion motion) {
     stretches = new StillStretches(motion.clip().skeleton());
-    travels = new double[motion.clip().skeleton().size()][];
-    rotations = new double[travels.length][];
+    translations = new double[motion.clip().skeleton().size()][];
+    rotations = new double[translations.length][];
   }
 
   @Override
   public void look(Window w, Marks marks) {
     for (int j = 0; j < w.joints(); j++) {
       rotations[j] = w.rotation(j);
-      travels[j] = w.travel(j);
+      translations[j] = w.translation(j);
     }
-    List<Gap> gaps = stretches.find(rotations, travels, w.count());
+    List<Gap> gaps = stretches.find(rotations, translations, w.count());
     for (Gap gap : gaps) {
       Frames run = new Frames(w.first() + gap.frames().from(), w.first() + gap.frames().to());
       boolean missing = !gap.isWholeBody() && (gap.atRest() || run.count() > LONG * w.rateHz());

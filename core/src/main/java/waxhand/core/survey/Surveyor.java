@@ -117,8 +117,8 @@ public final class Surveyor {
   }
 
   private static boolean sharesTravel(Clip a, Clip b, int joint, Frames run) {
-    Track mine = a.travel(joint);
-    Track other = b.travel(joint);
+    Track mine = a.translation(joint);
+    Track other = b.translation(joint);
     return mine == other || mine != null && other != null && mine.shares(run, other);
   }
 

@@ -22,7 +22,7 @@ final class Window {
   private final Filled filled;
   private final WorldPose pose;
   private final double[][] rotations;
-  private final double[][] travels;
+  private final double[][] translations;
   private final double[][] steps;
   private final double[] places;
   private final double[] turns;
@@ -42,10 +42,10 @@ final class Window {
     int joints = clip.skeleton().size();
     pose = new WorldPose(clip.skeleton());
     rotations = new double[joints][4 * most];
-    travels = new double[joints][];
+    translations = new double[joints][];
     steps = new double[joints][most];
     for (int j = 0; j < joints; j++) {
-      travels[j] = clip.hasTravel(j) ? new double[3 * most] : null;
+      translations[j] = clip.hasTranslation(j) ? new double[3 * most] : null;
     }
     places = new double[3 * joints * most];
     turns = new double[4 * joints * most];
@@ -58,8 +58,8 @@ final class Window {
     for (int j = 0; j < joints; j++) {
       clip.rotation(j).read(frames, rotations[j]);
       RotationVectors.alignSigns(rotations[j], frames.count());
-      if (travels[j] != null) {
-        clip.travel(j).read(frames, travels[j]);
+      if (translations[j] != null) {
+        clip.translation(j).read(frames, translations[j]);
       }
       steps(rotations[j], steps[j]);
     }
@@ -137,8 +137,8 @@ final class Window {
   }
 
   /** Local places of a joint that moves, 3 numbers a frame; null for others. Not to be modified. */
-  double[] travel(int joint) {
-    return travels[joint];
+  double[] translation(int joint) {
+    return translations[joint];
   }
 
   /** Angle from the frame before, radians, a frame. Not to be modified. */

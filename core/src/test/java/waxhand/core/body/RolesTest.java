@@ -35,7 +35,7 @@ class RolesTest {
   private static Skeleton renamed(Skeleton skeleton, UnaryOperator<String> name) {
     List<Joint> joints = new ArrayList<>();
     for (Joint j : skeleton.joints()) {
-      joints.add(new Joint(name.apply(j.name()), j.parent(), j.offset(), j.channels(), j.tip()));
+      joints.add(new Joint(name.apply(j.name()), j.parent(), j.offset(), j.moves(), j.tip()));
     }
     return new Skeleton(joints);
   }

@@ -35,9 +35,10 @@ class PlateTest {
       double way = angle(raw, full, 8, f);
       assertThat(angle(raw, half, 8, f)).isCloseTo(way / 2, within(1e-9));
       assertThat(angle(half, full, 8, f)).isCloseTo(way / 2, within(1e-9));
-      assertThat(half.clip().travel(0).at(f, 1))
+      assertThat(half.clip().translation(0).at(f, 1))
           .isCloseTo(
-              (raw.clip().travel(0).at(f, 1) + full.clip().travel(0).at(f, 1)) / 2, within(1e-12));
+              (raw.clip().translation(0).at(f, 1) + full.clip().translation(0).at(f, 1)) / 2,
+              within(1e-12));
     }
   }
 

@@ -10,6 +10,7 @@ import waxhand.core.Samples;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
 
@@ -23,14 +24,14 @@ class FloorTest {
       for (int f = 0; f < frames; f++) {
         q[4 * f + 3] = 1;
       }
-      clip = clip.withRotation(j, Track.of(Track.ROTATION, q));
+      clip = clip.withRotation(j, Track.of(TrackType.ROTATION, q));
     }
     double sole = 0.95 - 0.02 - 0.84 - 0.07;
     double[] p = new double[3 * frames];
     for (int f = 0; f < frames; f++) {
       p[3 * f + 1] = 0.95 - sole + floor;
     }
-    return any.with(clip.withTravel(0, Track.of(Track.TRAVEL, p)));
+    return any.with(clip.withTranslation(0, Track.of(TrackType.TRANSLATION, p)));
   }
 
   @Test
@@ -45,7 +46,7 @@ class FloorTest {
   void spikesAndLeapsDoNotMoveIt() {
     Motion still = standing(1200, 120, 0.05);
     double[] p = new double[3 * 1200];
-    still.clip().travel(0).read(still.clip().allFrames(), p);
+    still.clip().translation(0).read(still.clip().allFrames(), p);
     Random random = new Random(1);
     for (int n = 0; n < 30; n++) {
       p[3 * random.nextInt(1200) + 1] -= 0.4;
@@ -53,7 +54,7 @@ class FloorTest {
     for (int f = 500; f < 700; f++) {
       p[3 * f + 1] += 0.5 * Math.sin(Math.PI * (f - 500) / 200);
     }
-    Motion wild = still.with(still.clip().withTravel(0, Track.of(Track.TRAVEL, p)));
+    Motion wild = still.with(still.clip().withTranslation(0, Track.of(TrackType.TRANSLATION, p)));
     assertThat(Floor.height(wild)).isCloseTo(0.05, within(0.002));
   }
 
@@ -67,8 +68,8 @@ class FloorTest {
         new Clip(
             pole,
             30,
-            List.of(Track.of(4, q), Track.of(4, q)),
-            java.util.Arrays.asList(Track.of(3, p), null));
+            List.of(Track.of(TrackType.ROTATION, q), Track.of(TrackType.ROTATION, q)),
+            java.util.Arrays.asList(Track.of(TrackType.TRANSLATION, p), null));
     assertThat(Floor.height(Motion.of(clip))).isCloseTo(1.5, within(1e-12));
     WorldPose pose = new WorldPose(pole);
     pose.solve(clip, 1);

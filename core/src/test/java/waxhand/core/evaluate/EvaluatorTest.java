@@ -200,14 +200,14 @@ class EvaluatorTest {
     Motion smoothed = smooth.apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED);
     Motion wanted = goal.apply(smoothed, RAW.clip().allFrames(), Work.UNWATCHED);
     int hand = RAW.body().joint(Role.LEFT_HAND).orElseThrow();
-    assertThat(wanted.clip().hasTravel(hand)).isTrue();
+    assertThat(wanted.clip().hasTranslation(hand)).isTrue();
     assertThat(Samples.differences(wanted, afresh(Chain.of(smooth, goal)))).isEmpty();
     Evaluator evaluator = new Evaluator(RAW);
     evaluator.evaluate(Chain.of(goal), Work.UNWATCHED);
     Motion edited = evaluator.evaluate(Chain.of(smooth, goal), Work.UNWATCHED).result();
     assertThat(Samples.differences(wanted, edited)).isEmpty();
     Motion without = evaluator.evaluate(Chain.of(smooth), Work.UNWATCHED).result();
-    assertThat(without.clip().hasTravel(hand)).as("gone with its plate").isFalse();
+    assertThat(without.clip().hasTranslation(hand)).as("gone with its plate").isFalse();
   }
 
   /** One skeleton comes out of a scaled Level, whatever is edited before it. */

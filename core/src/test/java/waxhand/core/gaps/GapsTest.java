@@ -13,6 +13,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.scene.Motion;
 
 class GapsTest {
@@ -31,7 +32,7 @@ class GapsTest {
         }
         Quats.exp(v, 0, q, 4 * f);
       }
-      clip = clip.withRotation(j, Track.of(Track.ROTATION, q));
+      clip = clip.withRotation(j, Track.of(TrackType.ROTATION, q));
     }
     return Motion.of(clip);
   }
@@ -121,20 +122,20 @@ class GapsTest {
       Frames run = arm.get(j) ? new Frames(200, 280) : new Frames(230, 242);
       clip = clip.withRotation(j, Samples.held(clip.rotation(j), run));
     }
-    clip = clip.withTravel(0, Samples.held(clip.travel(0), new Frames(230, 242)));
+    clip = clip.withTranslation(0, Samples.held(clip.translation(0), new Frames(230, 242)));
     int hand = clip.skeleton().indexOf("LeftHand");
     clip =
         clip.withRotation(
             hand, clip.rotation(hand).with(new Frames(250, 251), new double[] {0, 0, 1, 0}));
     int joints = clip.skeleton().size();
     double[][] rotations = new double[joints][4 * 600];
-    double[][] travels = new double[joints][];
+    double[][] translations = new double[joints][];
     for (int j = 0; j < joints; j++) {
       clip.rotation(j).read(clip.allFrames(), rotations[j]);
     }
-    travels[0] = new double[3 * 600];
-    clip.travel(0).read(clip.allFrames(), travels[0]);
-    List<Gap> gaps = new StillStretches(clip.skeleton()).find(rotations, travels, 600);
+    translations[0] = new double[3 * 600];
+    clip.translation(0).read(clip.allFrames(), translations[0]);
+    List<Gap> gaps = new StillStretches(clip.skeleton()).find(rotations, translations, 600);
     int top = clip.skeleton().indexOf("LeftArm");
     assertThat(gaps).anyMatch(g -> g.isWholeBody() && g.frames().equals(new Frames(230, 242)));
     assertThat(gaps).anyMatch(g -> g.top() == top && g.frames().equals(new Frames(200, 280)));

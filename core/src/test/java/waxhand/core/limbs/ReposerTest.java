@@ -18,6 +18,7 @@ import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
 
@@ -33,7 +34,7 @@ class ReposerTest {
   private static Motion standing() {
     Skeleton skeleton = Samples.body();
     List<Track> rotations = new ArrayList<>();
-    List<Track> travels = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
     for (int j = 0; j < skeleton.size(); j++) {
       String name = skeleton.joint(j).name();
       double bend =
@@ -46,16 +47,16 @@ class ReposerTest {
         double fold = name.endsWith("ForeArm") ? (name.startsWith("Left") ? -0.5 : 0.5) : 0;
         Quats.exp(new double[] {bend + breath, fold, 0.5 * breath}, 0, q, 4 * f);
       }
-      rotations.add(Track.of(Track.ROTATION, q));
-      travels.add(null);
+      rotations.add(Track.of(TrackType.ROTATION, q));
+      translations.add(null);
     }
     double[] p = new double[3 * COUNT];
     for (int f = 0; f < COUNT; f++) {
       p[3 * f + 1] = 0.92;
       p[3 * f + 2] = 0.001 * f;
     }
-    travels.set(0, Track.of(Track.TRAVEL, p));
-    return Motion.of(new Clip(skeleton, RATE, rotations, travels));
+    translations.set(0, Track.of(TrackType.TRANSLATION, p));
+    return Motion.of(new Clip(skeleton, RATE, rotations, translations));
   }
 
   private static BitSet all() {
@@ -114,7 +115,7 @@ class ReposerTest {
       boolean own = j == leg.upper() || j == leg.middle() || j == leg.end() || j == leg.tip();
       assertThat(out.rotation(j) == BODY.clip().rotation(j)).as("joint %d", j).isEqualTo(!own);
     }
-    assertThat(out.travel(0)).isSameAs(BODY.clip().travel(0));
+    assertThat(out.translation(0)).isSameAs(BODY.clip().translation(0));
     assertThat(Samples.sameBits(out, BODY.clip(), leg.upper(), 0)).as("before it begins").isTrue();
   }
 
@@ -130,7 +131,7 @@ class ReposerTest {
     assertThat(down).isBetween(0.02, 0.08);
     assertThat(moved(out, left.limb().end(), middle)[1]).isCloseTo(-0.08, within(2e-3));
     assertThat(moved(out, right.limb().end(), middle)[1]).isCloseTo(-0.08, within(2e-3));
-    assertThat(stiff.travel(0)).isSameAs(BODY.clip().travel(0));
+    assertThat(stiff.translation(0)).isSameAs(BODY.clip().translation(0));
     assertThat(moved(stiff, left.limb().end(), middle)[1])
         .as("legs are too short")
         .isGreaterThan(-0.07);

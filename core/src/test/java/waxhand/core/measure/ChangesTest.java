@@ -16,6 +16,7 @@ import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.passes.layers.ShiftPass;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
@@ -67,12 +68,13 @@ class ChangesTest {
     Frames cut = new Frames(300, 400);
     TimeMap left = TimeMap.without(900, List.of(cut));
     List<Track> rotations = new ArrayList<>();
-    List<Track> travels = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
     for (int j = 0; j < RAW.clip().skeleton().size(); j++) {
       rotations.add(joined(RAW.clip().rotation(j), cut));
-      travels.add(RAW.clip().hasTravel(j) ? joined(RAW.clip().travel(j), cut) : null);
+      translations.add(
+          RAW.clip().hasTranslation(j) ? joined(RAW.clip().translation(j), cut) : null);
     }
-    Motion shorter = RAW.with(new Clip(RAW.clip().skeleton(), 120, rotations, travels));
+    Motion shorter = RAW.with(new Clip(RAW.clip().skeleton(), 120, rotations, translations));
     double[][] apart = Distance.byPart(RAW, TimeMap.all(900), shorter, left, 900);
     for (double[] part : apart) {
       assertThat(java.util.Arrays.stream(part).max().orElse(0)).isLessThan(1e-9);
@@ -87,7 +89,7 @@ class ChangesTest {
     track.read(new Frames(0, cut.from()), all);
     track.read(new Frames(cut.to(), track.frames()), tail);
     System.arraycopy(tail, 0, all, width * cut.from(), tail.length);
-    return Track.of(width, all);
+    return Track.of(track.type(), all);
   }
 
   /**
@@ -102,7 +104,7 @@ class ChangesTest {
       double t = f / 120.0 % 1;
       p[3 * f + 1] = 0.95 + (t < 0.3 ? 0.25 * Math.sin(Math.PI * t / 0.3) : 0);
     }
-    Motion stamping = Motion.of(clip.withTravel(0, Track.of(Track.TRAVEL, p)));
+    Motion stamping = Motion.of(clip.withTranslation(0, Track.of(TrackType.TRANSLATION, p)));
     assertThat(Strikes.kept(stamping, stamping)).isCloseTo(1, within(1e-9));
     double before = 1.01;
     for (double hz : new double[] {20, 6, 3}) {

@@ -12,6 +12,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
 
@@ -26,11 +27,11 @@ class StandingTest {
       for (int f = 0; f < FRAMES; f++) {
         q[4 * f + 3] = 1;
       }
-      clip = clip.withRotation(j, Track.of(Track.ROTATION, q));
+      clip = clip.withRotation(j, Track.of(TrackType.ROTATION, q));
     }
     Motion body = Motion.of(clip);
-    double low = sole(body.with(clip.withTravel(0, travel(speedMs, 0))));
-    return body.with(clip.withTravel(0, travel(speedMs, heightM - low)));
+    double low = sole(body.with(clip.withTranslation(0, travel(speedMs, 0))));
+    return body.with(clip.withTranslation(0, travel(speedMs, heightM - low)));
   }
 
   private static Track travel(double speedMs, double y) {
@@ -39,7 +40,7 @@ class StandingTest {
       p[3 * f] = speedMs * f / 100;
       p[3 * f + 1] = y;
     }
-    return Track.of(Track.TRAVEL, p);
+    return Track.of(TrackType.TRANSLATION, p);
   }
 
   private static double sole(Motion motion) {
@@ -92,7 +93,7 @@ class StandingTest {
       double bend = 0.5 + (f >= 100 && f < 103 ? 0.3 : 0);
       Quats.exp(new double[] {bend, 0, 0}, 0, q, 4 * f);
     }
-    Motion snaps = still.with(still.clip().withRotation(shin, Track.of(Track.ROTATION, q)));
+    Motion snaps = still.with(still.clip().withRotation(shin, Track.of(TrackType.ROTATION, q)));
     // places are compared three frames apart: 0 − 2 · 0.3 + 0 over (0.03 s)²
     assertThat(Pops.peak(snaps, true)).isCloseTo(2 * 0.3 / (0.03 * 0.03), within(1e-6));
     assertThat(Pops.peak(snaps, false)).isLessThan(1e-3);

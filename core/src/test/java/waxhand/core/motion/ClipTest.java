@@ -30,7 +30,7 @@ class ClipTest {
       Frames chunk = new Frames(c * Track.CHUNK, Math.min(900, (c + 1) * Track.CHUNK));
       touched += chunk.within(run).isEmpty() ? 0 : chunk.count();
     }
-    int numbers = Track.ROTATION * CLIP.skeleton().size() + Track.TRAVEL;
+    int numbers = 4 * CLIP.skeleton().size() + 3;
     assertThat(patched.bytesBeyond(CLIP))
         .as("only touched chunks are new")
         .isEqualTo(8L * numbers * touched);
@@ -54,20 +54,20 @@ class ClipTest {
 
   @Test
   void tracksOfAnotherLengthAreRefusedWhereverTheyComeIn() {
-    Track shorter = Track.of(Track.ROTATION, new double[4 * 899]);
+    Track shorter = Track.of(TrackType.ROTATION, new double[4 * 899]);
     assertThatThrownBy(() -> CLIP.withRotation(2, shorter))
         .hasMessageContaining("joint 2 has 899 frames, not 900");
-    Track path = Track.of(Track.TRAVEL, new double[3 * 10]);
-    assertThatThrownBy(() -> CLIP.withTravel(0, path)).hasMessageContaining("10 frames");
+    Track path = Track.of(TrackType.TRANSLATION, new double[3 * 10]);
+    assertThatThrownBy(() -> CLIP.withTranslation(0, path)).hasMessageContaining("10 frames");
     List<Track> rotations = new ArrayList<>();
-    List<Track> travels = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
     for (int j = 0; j < CLIP.skeleton().size(); j++) {
       rotations.add(j == 4 ? shorter : CLIP.rotation(j));
-      travels.add(null);
+      translations.add(null);
     }
-    assertThatThrownBy(() -> new Clip(CLIP.skeleton(), 60, rotations, travels))
+    assertThatThrownBy(() -> new Clip(CLIP.skeleton(), 60, rotations, translations))
         .hasMessageContaining("joint 4");
-    assertThatThrownBy(() -> new Clip(CLIP.skeleton(), 60, rotations.subList(0, 3), travels))
+    assertThatThrownBy(() -> new Clip(CLIP.skeleton(), 60, rotations.subList(0, 3), translations))
         .hasMessageContaining("3 tracks");
     Skeleton single = new Skeleton(List.of(Samples.joint("only", -1, 0, 1, 0)));
     assertThatThrownBy(() -> CLIP.withSkeleton(single)).hasMessageContaining("1 joints for 21");
@@ -85,6 +85,6 @@ class ClipTest {
   @Test
   void theSameTrackGivesTheSameClip() {
     assertThat(CLIP.withRotation(3, CLIP.rotation(3))).isSameAs(CLIP);
-    assertThat(CLIP.withTravel(0, CLIP.travel(0))).isSameAs(CLIP);
+    assertThat(CLIP.withTranslation(0, CLIP.translation(0))).isSameAs(CLIP);
   }
 }

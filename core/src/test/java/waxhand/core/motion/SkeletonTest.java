@@ -72,8 +72,8 @@ class SkeletonTest {
   @Test
   void restIsThePoseWithoutTurns() {
     int n = body.size();
-    Track still = Track.of(4, new double[] {0, 0, 0, 1});
-    Track place = Track.of(3, new double[] {0, 0.95, 0});
+    Track still = Track.of(TrackType.ROTATION, new double[] {0, 0, 0, 1});
+    Track place = Track.of(TrackType.TRANSLATION, new double[] {0, 0.95, 0});
     Clip clip =
         new Clip(
             body,

@@ -16,7 +16,7 @@ class TrackTest {
     for (int i = 0; i < values.length; i++) {
       values[i] = i;
     }
-    return Track.of(Track.TRAVEL, values);
+    return Track.of(TrackType.TRANSLATION, values);
   }
 
   @Test
@@ -45,7 +45,7 @@ class TrackTest {
 
   @Test
   void wrongShapesAreRefused() {
-    assertThatThrownBy(() -> Track.adopt(3, 300, new double[1][768]))
+    assertThatThrownBy(() -> Track.adopt(TrackType.TRANSLATION, 300, new double[1][768]))
         .hasMessageContaining("1 chunks for 300 frames");
     assertThatThrownBy(() -> ramp(10).with(new Frames(5, 11), new double[18]))
         .isInstanceOf(IndexOutOfBoundsException.class);
@@ -79,7 +79,9 @@ class TrackTest {
       if (p < 0) {
         places[j] =
             new Vector3d(
-                clip.travel(0).at(17, 0), clip.travel(0).at(17, 1), clip.travel(0).at(17, 2));
+                clip.translation(0).at(17, 0),
+                clip.translation(0).at(17, 1),
+                clip.translation(0).at(17, 2));
         turns[j] = local;
       } else {
         places[j] =

@@ -78,8 +78,8 @@ class CuttingTest {
     }
     double pace = 0.8 / 120;
     for (int f = 575; f < 625; f++) {
-      double step = clip.travel(0).at(f + 1, 2) - clip.travel(0).at(f, 2);
-      double aside = clip.travel(0).at(f + 1, 0) - clip.travel(0).at(f, 0);
+      double step = clip.translation(0).at(f + 1, 2) - clip.translation(0).at(f, 2);
+      double aside = clip.translation(0).at(f + 1, 0) - clip.translation(0).at(f, 0);
       assertThat(Math.hypot(step, aside)).as("step at %d", f).isBetween(0.0, 4 * pace);
     }
     Motion hard = result(Chain.of(splice(600, 700, 0)));
@@ -122,7 +122,7 @@ class CuttingTest {
     Plate trim = Plate.of("t", new TrimPass()).withSpan(new Span(300, 900, 0, 0));
     Motion kept = result(Chain.of(trim));
     assertThat(kept.clip().frames()).isEqualTo(600);
-    assertThat(kept.clip().travel(0).at(0, 2)).isEqualTo(RAW.clip().travel(0).at(300, 2));
+    assertThat(kept.clip().translation(0).at(0, 2)).isEqualTo(RAW.clip().translation(0).at(300, 2));
     assertThat(Plate.of("t", new TrimPass()).complaint(RAW)).isPresent();
     // cut at the beginning and at the end there is nothing to join
     assertThat(result(Chain.of(splice(0, 100, 0.3))).clip().frames()).isEqualTo(1400);

@@ -29,6 +29,7 @@ import waxhand.core.chain.Triple;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
@@ -219,10 +220,10 @@ class PassContractTest {
     Scope onlyY = Scope.ALL.withAxes(EnumSet.of(Axis.Y));
     Clip out = run(strong(SmoothPass.KIND).withScope(onlyY), RAW).clip();
     for (int f = 0; f < 700; f += 50) {
-      assertThat(out.travel(0).at(f, 0)).isEqualTo(RAW.clip().travel(0).at(f, 0));
-      assertThat(out.travel(0).at(f, 2)).isEqualTo(RAW.clip().travel(0).at(f, 2));
+      assertThat(out.translation(0).at(f, 0)).isEqualTo(RAW.clip().translation(0).at(f, 0));
+      assertThat(out.translation(0).at(f, 2)).isEqualTo(RAW.clip().translation(0).at(f, 2));
     }
-    assertThat(out.travel(0).at(300, 1)).isNotEqualTo(RAW.clip().travel(0).at(300, 1));
+    assertThat(out.translation(0).at(300, 1)).isNotEqualTo(RAW.clip().translation(0).at(300, 1));
   }
 
   @Test
@@ -264,7 +265,9 @@ class PassContractTest {
       q[4 * f + 3] = Math.cos(angle / 2);
     }
     Clip spinning =
-        Samples.swaying(n, 120, 0, 1).clip().withRotation(0, waxhand.core.motion.Track.of(4, q));
+        Samples.swaying(n, 120, 0, 1)
+            .clip()
+            .withRotation(0, waxhand.core.motion.Track.of(TrackType.ROTATION, q));
     Clip out = run(strong(SmoothPass.KIND), Motion.of(spinning)).clip();
     double worst = 0;
     for (int f = 60; f < n - 60; f++) {

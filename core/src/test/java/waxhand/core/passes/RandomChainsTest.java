@@ -142,18 +142,18 @@ class RandomChainsTest {
     }
   }
 
-  /** Where one clip has travel and the other has none, it must be the offset. */
+  /** Where one clip has translation and the other has none, it must be the offset. */
   private static boolean sameSamples(Clip a, Clip b, int joint, int frame) {
     return a.rotation(joint).sameAt(frame, b.rotation(joint))
-        && (a.travel(joint) == b.travel(joint)
+        && (a.translation(joint) == b.translation(joint)
             || Arrays.equals(place(a, joint, frame), place(b, joint, frame)));
   }
 
   private static double[] place(Clip clip, int joint, int frame) {
     double[] place = new double[3];
     for (int i = 0; i < 3; i++) {
-      boolean moves = clip.hasTravel(joint);
-      place[i] = moves ? clip.travel(joint).at(frame, i) : clip.skeleton().offset(joint, i);
+      boolean moves = clip.hasTranslation(joint);
+      place[i] = moves ? clip.translation(joint).at(frame, i) : clip.skeleton().offset(joint, i);
     }
     return place;
   }
@@ -211,11 +211,11 @@ class RandomChainsTest {
         q[4 * n + 3] = 0.8;
       }
       clip = clip.withRotation(j, clip.rotation(j).with(run, q));
-      if (clip.hasTravel(j)) {
+      if (clip.hasTranslation(j)) {
         double[] p = new double[3 * run.count()];
-        clip.travel(j).read(run, p);
+        clip.translation(j).read(run, p);
         p[0] += 0.3;
-        clip = clip.withTravel(j, clip.travel(j).with(run, p));
+        clip = clip.withTranslation(j, clip.translation(j).with(run, p));
       }
     }
     return motion.with(clip);

@@ -72,7 +72,7 @@ class RepairPassesTest {
     for (int j = 0; j < clip.skeleton().size(); j++) {
       clip = clip.withRotation(j, Samples.held(clip.rotation(j), frozen));
     }
-    clip = clip.withTravel(0, Samples.held(clip.travel(0), frozen));
+    clip = clip.withTranslation(0, Samples.held(clip.translation(0), frozen));
     Frames lost = new Frames(760, 800);
     BitSet top = new BitSet();
     top.set(clip.skeleton().indexOf("RightArm"));
@@ -159,8 +159,8 @@ class RepairPassesTest {
     Motion out = run(new ShiftPass(turn, move, 0), TRUTH);
     for (int f = 0; f < 1200; f += 100) {
       assertThat(angle(out, TRUTH, 7, f)).isCloseTo(0.2, within(1e-9));
-      assertThat(out.clip().travel(0).at(f, 1))
-          .isCloseTo(TRUTH.clip().travel(0).at(f, 1) + 0.05, within(1e-12));
+      assertThat(out.clip().translation(0).at(f, 1))
+          .isCloseTo(TRUTH.clip().translation(0).at(f, 1) + 0.05, within(1e-12));
     }
     Motion later = run(new ShiftPass(Triple.ZERO, Triple.ZERO, 0.25), TRUTH);
     for (int f = 30; f < 1200; f += 90) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Map;
+import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
@@ -113,7 +114,7 @@ class ThingsTest {
 
   @Test
   void rangesHoldBendAndTwistApartAndLeaveTheRestToTheBit() {
-    JointRange range = new JointRange(new Vector3d(0, 1, 0), 0.8, 0.5);
+    JointRange range = new JointRange(new Vector3d(0, 1, 0), new Quaterniond(), 0.8, 0.5);
     double[] bent = turn(new double[] {1.2, 0, 0});
     double[] none = {0, 0, 0, 1};
     range.hold(none, 0, bent, 0);

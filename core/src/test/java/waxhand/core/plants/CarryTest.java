@@ -18,6 +18,7 @@ import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.ground.Planted;
 import waxhand.core.passes.ground.PlantsPass;
@@ -35,15 +36,15 @@ class CarryTest {
       DoubleUnaryOperator x, DoubleUnaryOperator y, DoubleUnaryOperator z) {
     Skeleton skeleton = Samples.body();
     List<Track> rotations = new ArrayList<>();
-    List<Track> travels = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
     for (int j = 0; j < skeleton.size(); j++) {
       double[] q = new double[4 * COUNT];
       for (int f = 0; f < COUNT; f++) {
         boolean arm = skeleton.joint(j).name().contains("Arm");
         Quats.exp(new double[] {arm ? 0.1 * Math.sin(0.05 * f) : 0, 0, 0}, 0, q, 4 * f);
       }
-      rotations.add(Track.of(Track.ROTATION, q));
-      travels.add(null);
+      rotations.add(Track.of(TrackType.ROTATION, q));
+      translations.add(null);
     }
     double[] p = new double[3 * COUNT];
     for (int f = 0; f < COUNT; f++) {
@@ -51,8 +52,8 @@ class CarryTest {
       p[3 * f + 1] = 0.95 + y.applyAsDouble(f / RATE);
       p[3 * f + 2] = z.applyAsDouble(f / RATE);
     }
-    travels.set(0, Track.of(Track.TRAVEL, p));
-    return Motion.of(new Clip(skeleton, RATE, rotations, travels));
+    translations.set(0, Track.of(TrackType.TRANSLATION, p));
+    return Motion.of(new Clip(skeleton, RATE, rotations, translations));
   }
 
   private static Planted found(Motion in, PlantsPass pass, Place place) {
@@ -68,11 +69,11 @@ class CarryTest {
     Carry carry = found(in, PlantsPass.KIND.defaults(), Place.ALL).plan().carry();
     double[] off = new double[3];
     for (int i = 0; i < 3; i++) {
-      off[i] = in.clip().travel(0).at(COUNT / 2, i) + carry.at(COUNT / 2, i);
+      off[i] = in.clip().translation(0).at(COUNT / 2, i) + carry.at(COUNT / 2, i);
     }
     for (int f = 0; f < COUNT; f += 3) {
       for (int i = 0; i < 3; i++) {
-        double is = in.clip().travel(0).at(f, i) + carry.at(f, i);
+        double is = in.clip().translation(0).at(f, i) + carry.at(f, i);
         // it comes back to where it was captured over a quarter of a minute
         assertThat(is)
             .as("frame %d axis %d", f, i)

@@ -8,6 +8,7 @@ import waxhand.core.body.Role;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
 
@@ -48,7 +49,7 @@ final class Standing {
           }
         }
       }
-      clip = clip.withRotation(j, Track.of(Track.ROTATION, q));
+      clip = clip.withRotation(j, Track.of(TrackType.ROTATION, q));
     }
     double[] p = new double[3 * frames];
     for (int f = 0; f < frames; f++) {
@@ -60,7 +61,7 @@ final class Standing {
         p[3 * f + move.axis()] += move.by().applyAsDouble(f / rate);
       }
     }
-    return grounded(body.with(clip.withTravel(0, Track.of(Track.TRAVEL, p))));
+    return grounded(body.with(clip.withTranslation(0, Track.of(TrackType.TRANSLATION, p))));
   }
 
   private static boolean isLeg(Role role) {
@@ -82,11 +83,11 @@ final class Standing {
     }
     double by = low;
     double[] all = new double[3 * motion.clip().frames()];
-    motion.clip().travel(0).read(motion.clip().allFrames(), all);
+    motion.clip().translation(0).read(motion.clip().allFrames(), all);
     for (int i = 1; i < all.length; i += 3) {
       all[i] -= by;
     }
-    return motion.with(motion.clip().withTravel(0, Track.of(Track.TRAVEL, all)));
+    return motion.with(motion.clip().withTranslation(0, Track.of(TrackType.TRANSLATION, all)));
   }
 
   /** Comes and goes gently between two times, seconds. */

@@ -16,6 +16,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
@@ -78,13 +79,13 @@ class SurveyorTest {
         clip.rotation(j).read(Math.min(599, (int) t + 1), next, 0);
         Quats.slerp(q, 4 * f, next, 0, t - (int) t, q, 4 * f);
       }
-      held = held.withRotation(j, Track.of(Track.ROTATION, q));
-      if (held.hasTravel(j)) {
+      held = held.withRotation(j, Track.of(TrackType.ROTATION, q));
+      if (held.hasTranslation(j)) {
         double[] p = new double[3 * 600];
         for (int f = 0; f < 600; f++) {
           p[3 * f + 1] = 0.95;
         }
-        held = held.withTravel(j, Track.of(Track.TRAVEL, p));
+        held = held.withTranslation(j, Track.of(TrackType.TRANSLATION, p));
       }
     }
     Motion motion = Motion.of(held);
@@ -135,7 +136,7 @@ class SurveyorTest {
     for (int j = 0; j < clip.skeleton().size(); j++) {
       clip = clip.withRotation(j, Samples.held(clip.rotation(j), new Frames(500, 512)));
     }
-    clip = clip.withTravel(0, Samples.held(clip.travel(0), new Frames(500, 512)));
+    clip = clip.withTranslation(0, Samples.held(clip.translation(0), new Frames(500, 512)));
     Motion motion = bad.with(clip);
     List<Finding> findings = survey(motion);
     List<FindingKind> mended = new ArrayList<>();
@@ -164,16 +165,16 @@ class SurveyorTest {
     for (int j = 0; j < still.skeleton().size(); j++) {
       still = still.withRotation(j, Samples.held(still.rotation(j), still.allFrames()));
     }
-    still = still.withTravel(0, Samples.held(still.travel(0), still.allFrames()));
+    still = still.withTranslation(0, Samples.held(still.translation(0), still.allFrames()));
     assertThat(of(FindingKind.FREEZE, survey(Motion.of(still)))).isEmpty();
     List<Joint> rod = new ArrayList<>();
     rod.add(Samples.joint("a", -1, 0, 1, 0));
     rod.add(Samples.joint("b", 0, 0, 0.1, 0));
     List<Track> turns = List.of(still.rotation(0), still.rotation(1));
-    List<Track> travels = new ArrayList<>();
-    travels.add(still.travel(0));
-    travels.add(null);
-    Motion rodMotion = Motion.of(new Clip(new Skeleton(rod), 60, turns, travels));
+    List<Track> translations = new ArrayList<>();
+    translations.add(still.translation(0));
+    translations.add(null);
+    Motion rodMotion = Motion.of(new Clip(new Skeleton(rod), 60, turns, translations));
     assertThat(rodMotion.body().soles()).isEmpty();
     assertThat(survey(rodMotion)).isEmpty();
   }

@@ -17,6 +17,7 @@ import waxhand.core.contact.Floor;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.signal.GapFillPass;
 import waxhand.core.passes.signal.SmoothPass;
@@ -90,7 +91,8 @@ class WatchesTest {
     Motion mended = plates.get(0).apply(off, off.clip().allFrames(), Work.UNWATCHED);
     assertThat(survey(mended)).isEmpty();
     int away = 120;
-    assertThat(mended.clip().travel(0).at(away, 1)).isEqualTo(off.clip().travel(0).at(away, 1));
+    assertThat(mended.clip().translation(0).at(away, 1))
+        .isEqualTo(off.clip().translation(0).at(away, 1));
   }
 
   @Test
@@ -98,11 +100,11 @@ class WatchesTest {
     Motion high = Standing.body(120, List.of(), List.of(new Standing.Move(1, t -> 0.07)));
     Clip raised = high.clip();
     double[] p = new double[3 * raised.frames()];
-    raised.travel(0).read(raised.allFrames(), p);
+    raised.translation(0).read(raised.allFrames(), p);
     for (int i = 1; i < p.length; i += 3) {
       p[i] += 0.07;
     }
-    Motion motion = high.with(raised.withTravel(0, Track.of(Track.TRAVEL, p)));
+    Motion motion = high.with(raised.withTranslation(0, Track.of(TrackType.TRANSLATION, p)));
     Finding finding = only(FindingKind.FLOAT, motion);
     assertThat(finding.wholeBody()).isTrue();
     assertThat(finding.size()).isCloseTo(70, within(2.0));
@@ -187,10 +189,10 @@ class WatchesTest {
   void aWildPlaceOfTheHipsIsToldInMillimetres() {
     Motion calm = Standing.body(120, List.of(), List.of());
     double[] p = new double[3];
-    calm.clip().travel(0).read(300, p, 0);
+    calm.clip().translation(0).read(300, p, 0);
     p[2] += 0.12;
-    Track wild = calm.clip().travel(0).with(new Frames(300, 301), p);
-    Finding spike = only(FindingKind.SPIKE, calm.with(calm.clip().withTravel(0, wild)));
+    Track wild = calm.clip().translation(0).with(new Frames(300, 301), p);
+    Finding spike = only(FindingKind.SPIKE, calm.with(calm.clip().withTranslation(0, wild)));
     assertThat(spike.unit()).isEqualTo("mm");
     assertThat(spike.size()).isCloseTo(120, within(3.0));
     assertThat(spike.worst()).isEqualTo(300);

@@ -136,7 +136,7 @@ public final class CurvesRoom extends VBox {
     boolean possible =
         frames != 0
             || quantity == Quantity.ROTATION
-            || motion.map(m -> m.clip().hasTravel(joint)).orElse(false)
+            || motion.map(m -> m.clip().hasTranslation(joint)).orElse(false)
                 && (quantity == Quantity.POSITION || quantity == Quantity.HEIGHT);
     if (motion.isEmpty() || !possible) {
       return;

@@ -2,6 +2,7 @@ package waxhand.desk.viewport;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
@@ -11,7 +12,10 @@ import waxhand.core.body.Side;
 import waxhand.core.motion.Skeleton;
 import waxhand.desk.viewport.FigureParts.Part;
 
-/** What the parts of the figure are shaped with: measures of a body, limbs, bands and rings. */
+/**
+ * What the parts of the figure are shaped with: measures of a body, limbs, bands and rings. Parts
+ * are shaped as they stand at rest, about their joint, in the world's axes.
+ */
 final class Clay {
   static final Vector3dc X = new Vector3d(1, 0, 0);
   static final Vector3dc Y = new Vector3d(0, 1, 0);
@@ -45,7 +49,7 @@ final class Clay {
     parts.add(new Part(joint, side, false, loft.mesh()));
   }
 
-  /** A point given by share of height, in a joint's frame. */
+  /** A point given by share of height. */
   Vector3d at(double x, double y, double z) {
     return new Vector3d(x, y, z).mul(h);
   }
@@ -54,9 +58,14 @@ final class Clay {
     loft.ring(middle, new Vector3d(X).mul(wide * h), new Vector3d(Z).mul(deep * h), square);
   }
 
-  /** From a joint to the next one of its limb, in its frame. */
+  /** Where the last bone of a joint ends, as seen from it at rest. */
+  Optional<Vector3d> tip(int joint) {
+    return skeleton.joint(joint).tip().map(t -> skeleton.toWorldAtRest(joint, new Vector3d(t)));
+  }
+
+  /** From a joint to the next one of its limb, at rest. */
   Vector3d next(int joint) {
-    Vector3d best = skeleton.joint(joint).tip().map(Vector3d::new).orElse(new Vector3d());
+    Vector3d best = tip(joint).orElse(new Vector3d());
     for (int child : skeleton.children(joint)) {
       Vector3d to = new Vector3d(rest[child]).sub(rest[joint]);
       boolean named = body.role(child).isPresent();

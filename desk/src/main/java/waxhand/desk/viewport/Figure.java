@@ -13,6 +13,7 @@ import javafx.scene.shape.MeshView;
 import javafx.scene.transform.Affine;
 import waxhand.core.body.Body;
 import waxhand.core.body.Side;
+import waxhand.core.maths.Quats;
 import waxhand.core.motion.WorldPose;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
@@ -116,16 +117,17 @@ final class Figure {
     return material;
   }
 
-  /** Moves the skins to a solved pose. */
+  /** Moves the skins, which are shaped as they stand at rest, to a solved pose. */
   void move(WorldPose pose) {
     double[] p = pose.positions();
-    double[] q = pose.rotations();
+    double[] q = new double[4];
     for (int i = 0; i < skins.parts().size(); i++) {
       int j = skins.parts().get(i).joint();
-      double x = q[4 * j];
-      double y = q[4 * j + 1];
-      double z = q[4 * j + 2];
-      double w = q[4 * j + 3];
+      Quats.multiply(pose.rotations(), 4 * j, skins.fromRest(), 4 * j, q, 0);
+      double x = q[0];
+      double y = q[1];
+      double z = q[2];
+      double w = q[3];
       double m00 = 1 - 2 * (y * y + z * z);
       double m01 = 2 * (x * y - z * w);
       double m02 = 2 * (x * z + y * w);

@@ -42,9 +42,8 @@ final class Leg {
   }
 
   private void foot(Sole sole, Side side) {
-    Vector3d heel = new Vector3d(sole.heel());
-    Vector3d toToes = new Vector3d(clay.rest[sole.toes()]).sub(clay.rest[sole.foot()]);
-    Vector3d ball = new Vector3d(sole.ball()).add(toToes);
+    Vector3d heel = place(sole, 0, sole.foot());
+    Vector3d ball = place(sole, 1, sole.foot());
     Vector3d ahead = new Vector3d(ball).sub(heel);
     Vector3d side3 = Clay.across(ahead, Clay.X);
     double ankle = -heel.y / clay.h;
@@ -61,10 +60,10 @@ final class Leg {
         sole.foot(),
         side,
         shoe(heel, ahead, side3, rows, 2.6).rounded(0.009 * clay.h, 0.006 * clay.h));
-    Vector3d from = new Vector3d(sole.ball());
-    Vector3d to = new Vector3d(sole.toe()).sub(from);
+    Vector3d from = place(sole, 1, sole.toes());
+    Vector3d to = place(sole, 2, sole.toes()).sub(from);
     if (sole.toes() == sole.foot()) {
-      to = new Vector3d(sole.toe()).sub(ball);
+      to = place(sole, 2, sole.foot()).sub(ball);
       from = ball;
     }
     double[][] tips = {{-0.1, 0.029, 0.026}, {0.3, 0.0285, 0.023}, {0.85, 0.022, 0.017}};
@@ -72,6 +71,11 @@ final class Leg {
         sole.toes(),
         side,
         shoe(from, to, side3, tips, 2.5).rounded(0.004 * clay.h, 0.012 * clay.h));
+  }
+
+  /** A place of the sole at rest, as seen from a joint. */
+  private Vector3d place(Sole sole, int place, int joint) {
+    return sole.atRest(place, clay.skeleton, clay.rest).sub(clay.rest[joint]);
   }
 
   /**

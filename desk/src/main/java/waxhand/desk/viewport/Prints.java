@@ -150,9 +150,9 @@ final class Prints {
   private static double[] along(Sole sole, Body body) {
     Vector3d[] rest = body.skeleton().restPositions();
     double[] along = new double[Sole.PLACES];
-    Vector3d heel = new Vector3d(rest[sole.foot()]).add(sole.heel());
+    Vector3d heel = sole.atRest(0, body.skeleton(), rest);
     for (int place = 1; place < Sole.PLACES; place++) {
-      Vector3d p = new Vector3d(rest[sole.joint(place)]).add(sole.point(place)).sub(heel);
+      Vector3d p = sole.atRest(place, body.skeleton(), rest).sub(heel);
       along[place] = Math.hypot(p.x, p.z);
     }
     return along;

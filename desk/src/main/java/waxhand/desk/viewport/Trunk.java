@@ -91,7 +91,7 @@ final class Trunk {
       return;
     }
     int j = head.getAsInt();
-    double top = clay.skeleton.joint(j).tip().map(t -> t.y()).orElse(0.1 * clay.h) / clay.h;
+    double top = clay.tip(j).map(t -> t.y).orElse(0.1 * clay.h) / clay.h;
     double s = top / 0.1;
     Loft skull = new Loft();
     clay.flatRing(skull, clay.at(0, -0.016 * s, 0.030), 0.018, 0.017, 2.2);

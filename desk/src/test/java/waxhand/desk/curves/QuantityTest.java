@@ -13,13 +13,13 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import waxhand.core.maths.Quats;
-import waxhand.core.motion.Channel;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.scene.Motion;
 
 /** What curves are of, by movements whose values are known. */
@@ -29,12 +29,11 @@ class QuantityTest {
   /** Two joints: the first moves and turns as told, the second hangs 0.5 m out along its x. */
   private static Motion motion(
       double rateHz, DoubleFunction<double[]> place, DoubleFunction<double[]> turn) {
-    List<Channel> all = List.of(Channel.values());
     Skeleton skeleton =
         new Skeleton(
             List.of(
-                new Joint("Hips", -1, new Vector3d(), all, Optional.empty()),
-                new Joint("Arm", 0, new Vector3d(0.5, 0, 0), all, Optional.empty())));
+                new Joint("Hips", -1, new Vector3d(), true, Optional.empty()),
+                new Joint("Arm", 0, new Vector3d(0.5, 0, 0), true, Optional.empty())));
     double[] p = new double[3 * FRAMES];
     double[] q = new double[4 * FRAMES];
     double[] still = new double[4 * FRAMES];
@@ -43,11 +42,12 @@ class QuantityTest {
       Quats.exp(turn.apply(f / rateHz), 0, q, 4 * f);
       still[4 * f + 3] = 1;
     }
-    List<Track> rotations = List.of(Track.of(Track.ROTATION, q), Track.of(Track.ROTATION, still));
-    List<Track> travels = new ArrayList<>();
-    travels.add(Track.of(Track.TRAVEL, p));
-    travels.add(null);
-    return Motion.of(new Clip(skeleton, rateHz, rotations, travels));
+    List<Track> rotations =
+        List.of(Track.of(TrackType.ROTATION, q), Track.of(TrackType.ROTATION, still));
+    List<Track> translations = new ArrayList<>();
+    translations.add(Track.of(TrackType.TRANSLATION, p));
+    translations.add(null);
+    return Motion.of(new Clip(skeleton, rateHz, rotations, translations));
   }
 
   @Test
@@ -108,11 +108,11 @@ class QuantityTest {
       p[3 * n] = kept[n] / 120.0 + 0.25;
       q[4 * n + 3] = 1;
     }
-    Track still = Track.of(Track.ROTATION, q);
-    List<Track> travels = new ArrayList<>();
-    travels.add(Track.of(Track.TRAVEL, p));
-    travels.add(null);
-    Motion b = a.with(new Clip(a.clip().skeleton(), 120, List.of(still, still), travels));
+    Track still = Track.of(TrackType.ROTATION, q);
+    List<Track> translations = new ArrayList<>();
+    translations.add(Track.of(TrackType.TRANSLATION, p));
+    translations.add(null);
+    Motion b = a.with(new Clip(a.clip().skeleton(), 120, List.of(still, still), translations));
     CurveSet set =
         CurveSet.of(
             Quantity.POSITION,

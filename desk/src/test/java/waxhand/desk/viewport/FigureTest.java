@@ -57,9 +57,8 @@ class FigureTest {
   void aBodyWithoutRolesGetsPlainBones() {
     List<Joint> joints =
         List.of(
-            new Joint("q", -1, new Vector3d(), List.of(), Optional.empty()),
-            new Joint(
-                "r", 0, new Vector3d(0, 0, 1), List.of(), Optional.of(new Vector3d(1, 0, 0))));
+            new Joint("q", -1, new Vector3d(), false, Optional.empty()),
+            new Joint("r", 0, new Vector3d(0, 0, 1), false, Optional.of(new Vector3d(1, 0, 0))));
     List<FigureParts.Part> parts = FigureParts.of(Body.of(new Skeleton(joints)));
     assertThat(parts.stream().map(FigureParts.Part::joint).collect(Collectors.toSet()))
         .contains(0, 1);

@@ -6,7 +6,6 @@ import java.util.Locale;
 import java.util.Optional;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
-import waxhand.core.motion.Channel;
 import waxhand.core.motion.Joint;
 import waxhand.formats.FormatException;
 import waxhand.formats.Limits;
@@ -18,6 +17,7 @@ import waxhand.formats.text.Words;
  * The part of a BVH file before its numbers, in the file's own unit and axes.
  *
  * @param joints offsets and tips as written
+ * @param order for each joint the numbers a frame has of it, in the order of the file
  * @param channels how many numbers a frame has
  * @param frames how many frames the file says it has
  * @param frameTimeS seconds a frame
@@ -28,6 +28,7 @@ import waxhand.formats.text.Words;
  */
 record BvhHeader(
     List<Joint> joints,
+    List<List<Channel>> order,
     int channels,
     int frames,
     double frameTimeS,
@@ -65,6 +66,7 @@ record BvhHeader(
     private final Words words;
     private final int length;
     private final List<Joint> joints = new ArrayList<>();
+    private final List<List<Channel>> order = new ArrayList<>();
     private final Reading reading;
     private final double farthest;
     private int channels;
@@ -121,6 +123,7 @@ record BvhHeader(
       }
       return new BvhHeader(
           List.copyOf(joints),
+          List.copyOf(order),
           channels,
           (int) frames,
           time,
@@ -181,11 +184,13 @@ record BvhHeader(
       }
       words.demand("{");
       Vector3d offset = offset();
-      List<Channel> order = channels();
+      List<Channel> own = channels();
       if (joints.size() >= MOST_JOINTS) {
         throw words.fault("more than " + MOST_JOINTS + " joints");
       }
-      joints.add(new Joint(name, parent, offset, order, Optional.empty()));
+      boolean moves = own.stream().anyMatch(c -> !c.isRotation());
+      joints.add(new Joint(name, parent, offset, moves, Optional.empty()));
+      order.add(own);
       return joints.size() - 1;
     }
 
@@ -209,15 +214,15 @@ record BvhHeader(
       if (count != Math.rint(count) || count < 0 || count > 6) {
         throw words.expected("a number of channels from 0 to 6");
       }
-      List<Channel> order = new ArrayList<>();
+      List<Channel> own = new ArrayList<>();
       for (int i = 0; i < count; i++) {
-        order.add(channel());
-        if (order.indexOf(order.get(i)) < i) {
+        own.add(channel());
+        if (own.indexOf(own.get(i)) < i) {
           throw words.fault("channel " + words.word() + " is named twice");
         }
       }
-      channels += order.size();
-      return order;
+      channels += own.size();
+      return List.copyOf(own);
     }
 
     private Channel channel() throws FormatException {
@@ -238,10 +243,7 @@ record BvhHeader(
       words.demand("}");
       Joint joint = joints.get(parent);
       if (joint.tip().isEmpty()) {
-        joints.set(
-            parent,
-            new Joint(
-                joint.name(), joint.parent(), joint.offset(), joint.channels(), Optional.of(tip)));
+        joints.set(parent, joint.withTip(tip));
       }
     }
   }

@@ -3,12 +3,22 @@ package waxhand.formats.bvh;
 import java.util.ArrayList;
 import java.util.List;
 import waxhand.core.maths.EulerAngles;
-import waxhand.core.motion.Channel;
-import waxhand.core.motion.Joint;
+import waxhand.core.motion.Skeleton;
 import waxhand.formats.Up;
 
 /** Where a joint's numbers stand in a frame of a BVH file, and what they mean. */
 final class BvhJoint {
+  private static final List<Channel> TURNING =
+      List.of(Channel.Z_ROTATION, Channel.X_ROTATION, Channel.Y_ROTATION);
+  private static final List<Channel> MOVING =
+      List.of(
+          Channel.X_POSITION,
+          Channel.Y_POSITION,
+          Channel.Z_POSITION,
+          Channel.Z_ROTATION,
+          Channel.X_ROTATION,
+          Channel.Y_ROTATION);
+
   private final int first;
   private final List<Channel> channels;
   private final EulerAngles angles;
@@ -37,14 +47,20 @@ final class BvhJoint {
     angles = new EulerAngles(axes.get(0), axes.get(1), axes.get(2));
   }
 
-  static BvhJoint[] layout(List<Joint> joints) {
-    BvhJoint[] layout = new BvhJoint[joints.size()];
+  /** Of the joints of a file, by the channels of each. */
+  static BvhJoint[] layout(List<List<Channel>> order) {
+    BvhJoint[] layout = new BvhJoint[order.size()];
     int first = 0;
     for (int j = 0; j < layout.length; j++) {
-      layout[j] = new BvhJoint(first, joints.get(j).channels());
-      first += joints.get(j).channels().size();
+      layout[j] = new BvhJoint(first, order.get(j));
+      first += order.get(j).size();
     }
     return layout;
+  }
+
+  /** Of joints that come from no file of this format. */
+  static BvhJoint[] usual(Skeleton skeleton) {
+    return layout(skeleton.joints().stream().map(j -> j.moves() ? MOVING : TURNING).toList());
   }
 
   int first() {

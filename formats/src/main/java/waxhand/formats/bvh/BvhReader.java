@@ -22,6 +22,7 @@ import waxhand.core.motion.Clip;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
@@ -113,14 +114,17 @@ public final class BvhReader {
 
   /** What the samples of a take will hold, bytes. */
   private static long sampleBytes(BvhHeader header) {
-    return 8L * (Track.ROTATION + Track.TRAVEL) * header.joints().size() * header.frames();
+    return 8L
+        * (TrackType.ROTATION.width() + TrackType.TRANSLATION.width())
+        * header.joints().size()
+        * header.frames();
   }
 
   /** For each number of a frame how great it may be, in the file's own unit. */
   private static double[] greatest(BvhHeader header, Unit unit) {
     double farthest = Limits.FARTHEST_M / unit.metres();
-    return header.joints().stream()
-        .flatMap(j -> j.channels().stream())
+    return header.order().stream()
+        .flatMap(List::stream)
         .mapToDouble(c -> c.isRotation() ? Limits.WIDEST_DEG : farthest)
         .toArray();
   }
@@ -270,7 +274,7 @@ public final class BvhReader {
                         j.name(),
                         j.parent(),
                         inside(j.offset(), unit, up),
-                        j.channels(),
+                        j.moves(),
                         j.tip().map(t -> inside(t, unit, up))))
             .toList());
   }
@@ -290,18 +294,18 @@ public final class BvhReader {
     private final int width;
     private final int frames;
     private final double[][][] rotations;
-    private final double[][][] travels;
+    private final double[][][] translations;
 
     Converter(BvhHeader header, Skeleton skeleton, Unit unit, Up up) {
       this.skeleton = skeleton;
-      this.layout = BvhJoint.layout(header.joints());
+      this.layout = BvhJoint.layout(header.order());
       this.metres = unit.metres();
       this.up = up;
       this.width = header.channels();
       this.frames = header.frames();
       int chunks = Track.chunkCount(frames);
       rotations = new double[skeleton.size()][chunks][];
-      travels = new double[skeleton.size()][chunks][];
+      translations = new double[skeleton.size()][chunks][];
     }
 
     void convert(int chunk, int count, double[] numbers) {
@@ -313,7 +317,7 @@ public final class BvhReader {
         if (layout[j].hasPosition() || skeleton.parent(j) < 0) {
           double[] p = new double[3 * count];
           layout[j].positions(numbers, width, count, metres, up, p);
-          travels[j][chunk] = p;
+          translations[j][chunk] = p;
         }
       }
     }
@@ -328,16 +332,16 @@ public final class BvhReader {
       BitSet beside = new BitSet();
       for (int j = 0; j < layout.length; j++) {
         Vector3dc offset = skeleton.joint(j).offset();
-        if (travels[j][0] == null || offset.length() < LEAST_OFFSET_M) {
+        if (translations[j][0] == null || offset.length() < LEAST_OFFSET_M) {
           continue;
         }
-        double[] p = travels[j][0];
+        double[] p = translations[j][0];
         boolean written = layout[j].hasPosition();
         boolean inner = skeleton.parent(j) >= 0;
         if (written && !(inner && liesBeside(new Vector3d(p[0], p[1], p[2]), offset))) {
           continue;
         }
-        for (double[] chunk : travels[j]) {
+        for (double[] chunk : translations[j]) {
           for (int i = 0; i < chunk.length; i++) {
             chunk[i] += offset.get(i % 3);
           }
@@ -355,9 +359,9 @@ public final class BvhReader {
       List<Track> r = new ArrayList<>();
       List<Track> t = new ArrayList<>();
       for (int j = 0; j < layout.length; j++) {
-        r.add(Track.adopt(Track.ROTATION, frames, rotations[j]));
-        boolean moves = travels[j][0] != null;
-        t.add(moves ? Track.adopt(Track.TRAVEL, frames, travels[j]) : null);
+        r.add(Track.adopt(TrackType.ROTATION, frames, rotations[j]));
+        boolean moves = translations[j][0] != null;
+        t.add(moves ? Track.adopt(TrackType.TRANSLATION, frames, translations[j]) : null);
       }
       return new Clip(skeleton, rate, r, t);
     }

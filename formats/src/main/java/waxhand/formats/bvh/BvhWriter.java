@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
-import waxhand.core.motion.Channel;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
@@ -47,15 +46,15 @@ public final class BvhWriter {
   /** Joints that move though their file has no positions of them: these are written first. */
   private final BitSet grown = new BitSet();
 
-  private BvhWriter(Clip clip, Unit unit, Up up, Optional<Source> source) {
+  private BvhWriter(Clip clip, Unit unit, Up up, BvhJoint[] layout, Optional<Source> source) {
     this.clip = clip;
     this.beside = source.map(s -> BvhReader.besideOffset(s.raw)).orElseGet(BitSet::new);
     this.unit = unit;
     this.up = up;
-    this.layout = BvhJoint.layout(clip.skeleton().joints());
+    this.layout = layout;
     this.source = source;
     IntStream.range(0, layout.length)
-        .filter(j -> clip.hasTravel(j) && !layout[j].hasPosition())
+        .filter(j -> clip.hasTranslation(j) && !layout[j].hasPosition())
         .forEach(grown::set);
   }
 
@@ -68,7 +67,7 @@ public final class BvhWriter {
   /** A clip without a file behind it. */
   public static byte[] write(Clip clip, Unit unit, Up up) {
     try {
-      return new BvhWriter(clip, unit, up, Optional.empty())
+      return new BvhWriter(clip, unit, up, BvhJoint.usual(clip.skeleton()), Optional.empty())
           .write(clip.allFrames(), Work.UNWATCHED);
     } catch (FormatException e) {
       throw new IllegalStateException("there is no file to read from", e);
@@ -83,13 +82,23 @@ public final class BvhWriter {
   public static byte[] write(Clip clip, RawTake raw, Frames range, Unit unit, Up up, Work work)
       throws FormatException {
     checkJoints(clip.skeleton(), raw);
+    boolean own = "bvh".equals(raw.reading().get("format"));
     boolean same =
-        "bvh".equals(raw.reading().get("format"))
+        own
             && unit.key().equals(raw.reading().get("unit"))
             && up.name().equals(raw.reading().get("up"))
             && raw.motion().clip().frames() == clip.frames();
     Optional<Source> source = same ? Optional.of(new Source(raw)) : Optional.empty();
-    return new BvhWriter(clip, unit, up, source).write(range, work);
+    BvhJoint[] layout = own ? layout(raw) : BvhJoint.usual(clip.skeleton());
+    return new BvhWriter(clip, unit, up, layout, source).write(range, work);
+  }
+
+  private static BvhJoint[] layout(RawTake raw) throws FormatException {
+    return BvhJoint.layout(header(raw).order());
+  }
+
+  private static BvhHeader header(RawTake raw) throws FormatException {
+    return BvhHeader.read(raw.fileName(), raw.bytes(), BvhReader.readingOf(raw.reading()));
   }
 
   /**
@@ -135,7 +144,7 @@ public final class BvhWriter {
 
     Source(RawTake raw) throws FormatException {
       this.raw = raw;
-      this.header = BvhHeader.read(raw.fileName(), raw.bytes(), BvhReader.readingOf(raw.reading()));
+      this.header = header(raw);
       this.words = new Words(raw.fileName(), raw.bytes(), header.numbers());
       this.starts = new int[header.channels()];
       this.ends = new int[header.channels()];
@@ -296,16 +305,16 @@ public final class BvhWriter {
     if (beside.get(joint) && bare.get(joint)) {
       return false;
     }
-    Track was = source.get().raw.motion().clip().travel(joint);
+    Track was = source.get().raw.motion().clip().translation(joint);
     int inside = up == Up.Y || fileAxis == 0 ? fileAxis : 3 - fileAxis;
     return Double.doubleToRawLongBits(was.at(frame, inside))
-        == Double.doubleToRawLongBits(clip.travel(joint).at(frame, inside));
+        == Double.doubleToRawLongBits(clip.translation(joint).at(frame, inside));
   }
 
   /** A joint's place as the file means it: some files leave the offset out. */
   private void place(int joint, int frame, double[] p) {
     Skeleton skeleton = clip.skeleton();
-    clip.travel(joint).read(frame, p, 0);
+    clip.translation(joint).read(frame, p, 0);
     if (beside.get(joint) && !bare.get(joint)) {
       for (int axis = 0; axis < 3; axis++) {
         p[axis] -= skeleton.offset(joint, axis);
@@ -321,7 +330,7 @@ public final class BvhWriter {
       return false;
     }
     double[] p = new double[3];
-    clip.travel(j).read(range.from(), p, 0);
+    clip.translation(j).read(range.from(), p, 0);
     Vector3dc offset = clip.skeleton().joint(j).offset();
     Vector3d first = new Vector3d(p);
     if (beside.get(j)) {
@@ -349,11 +358,11 @@ public final class BvhWriter {
     if (grown.get(j)) {
       channels.append(" Xposition Yposition Zposition");
     }
-    for (Channel channel : joint.channels()) {
+    for (Channel channel : layout[j].channels()) {
       String axis = channel.name().substring(0, 1);
       channels.append(' ').append(axis).append(channel.isRotation() ? "rotation" : "position");
     }
-    int count = joint.channels().size() + (grown.get(j) ? 3 : 0);
+    int count = layout[j].channels().size() + (grown.get(j) ? 3 : 0);
     out.text(indent + "\tCHANNELS " + count + channels + "\n");
     for (int child : clip.skeleton().children(j)) {
       joint(child, depth + 1, out);

@@ -17,7 +17,6 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 import waxhand.core.measure.Distance;
-import waxhand.core.motion.Channel;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
@@ -148,11 +147,12 @@ class BvhRoundTripTest {
   }
 
   /** Which numbers of a frame are positions of these joints. */
-  private static BitSet positionsOf(RawTake raw, BitSet joints) {
+  private static BitSet positionsOf(RawTake raw, BitSet joints) throws Exception {
     BitSet positions = new BitSet();
     int at = 0;
-    for (int j = 0; j < raw.motion().clip().skeleton().size(); j++) {
-      for (Channel channel : raw.motion().clip().skeleton().joint(j).channels()) {
+    List<List<Channel>> order = BvhHeader.read("file", raw.bytes(), Reading.GUESS).order();
+    for (int j = 0; j < order.size(); j++) {
+      for (Channel channel : order.get(j)) {
         positions.set(at++, joints.get(j) && !channel.isRotation());
       }
     }

@@ -82,7 +82,7 @@ class BvhTest {
             Reading.GUESS.withUnit(Unit.CM));
     Clip clip = raw.motion().clip();
     assertThat(clip.rateHz()).isEqualTo(120);
-    assertThat(clip.travel(0).at(1, 1)).isCloseTo(0.96, within(1e-12));
+    assertThat(clip.translation(0).at(1, 1)).isCloseTo(0.96, within(1e-12));
     assertThat(clip.rotation(0).at(0, 2)).isCloseTo(Math.sin(Math.PI / 4), within(1e-12));
     assertThat(clip.rotation(1).at(0, 0)).isCloseTo(Math.sin(Math.PI / 12), within(1e-12));
     assertThat(clip.skeleton().joint(1).tip().orElseThrow().y()).isCloseTo(-0.42, within(1e-12));
@@ -113,10 +113,10 @@ class BvhTest {
     assertThat(clip.skeleton().size()).isEqualTo(4);
     assertThat(clip.skeleton().joint(0).name()).isEqualTo("My Hips");
     assertThat(clip.skeleton().joint(1).name()).isEqualTo(clip.skeleton().joint(2).name());
-    assertThat(clip.travel(0).at(0, 0)).isEqualTo(4);
-    assertThat(clip.hasTravel(1)).isFalse();
-    assertThat(clip.travel(2).at(0, 2)).isEqualTo(9);
-    assertThat(clip.travel(3).at(0, 0)).isEqualTo(1);
+    assertThat(clip.translation(0).at(0, 0)).isEqualTo(4);
+    assertThat(clip.hasTranslation(1)).isFalse();
+    assertThat(clip.translation(2).at(0, 2)).isEqualTo(9);
+    assertThat(clip.translation(3).at(0, 0)).isEqualTo(1);
     assertThat(clip.rateHz()).isEqualTo(100);
     byte[] out = BvhWriter.write(clip, raw, clip.allFrames(), Unit.M, Up.Y, Work.UNWATCHED);
     Motion again =

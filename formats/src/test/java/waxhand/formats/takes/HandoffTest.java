@@ -25,6 +25,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
@@ -70,16 +71,16 @@ class HandoffTest {
     Skeleton fewer = new Skeleton(own.joints().subList(0, own.size() - 1));
     int kept = fewer.size();
     List<Track> turns = IntStream.range(0, kept).mapToObj(clip::rotation).toList();
-    List<Track> travels = new ArrayList<>(IntStream.range(0, kept).mapToObj(clip::travel).toList());
-    Motion shorter = Motion.of(new Clip(fewer, clip.rateHz(), turns, travels));
+    List<Track> translations =
+        new ArrayList<>(IntStream.range(0, kept).mapToObj(clip::translation).toList());
+    Motion shorter = Motion.of(new Clip(fewer, clip.rateHz(), turns, translations));
     assertThatThrownBy(() -> handOn(Handoff.AS_IT_CAME, shorter, out))
         .isInstanceOf(FormatException.class)
         .hasMessageContaining(kept + " joints, the raw take " + own.size())
         .hasMessageContaining("another skeleton");
     List<Joint> renamed = new ArrayList<>(own.joints());
     Joint last = renamed.get(kept);
-    renamed.set(
-        kept, new Joint("paddle", last.parent(), last.offset(), last.channels(), last.tip()));
+    renamed.set(kept, new Joint("paddle", last.parent(), last.offset(), last.moves(), last.tip()));
     Motion other = raw.motion().with(clip.withSkeleton(new Skeleton(renamed)));
     assertThatThrownBy(() -> handOn(Handoff.AS_IT_CAME, other, out))
         .isInstanceOf(FormatException.class)
@@ -93,7 +94,8 @@ class HandoffTest {
   void bonesThatGrewAreHandedOn() throws IOException {
     Clip clip = raw.motion().clip();
     double[] places = {0, 0.6, 0, 0, 0.66, 0, 0, 0.6, 0};
-    Motion grown = raw.motion().with(clip.withTravel(1, Track.of(Track.TRAVEL, places)));
+    Motion grown =
+        raw.motion().with(clip.withTranslation(1, Track.of(TrackType.TRANSLATION, places)));
     handOn(Handoff.AS_IT_CAME, grown, out);
     String written = Files.readString(out);
     assertThat(written)
@@ -102,8 +104,8 @@ class HandoffTest {
         .contains("\n3.50 92 0 12 0 0 ");
     Clip again =
         TakeFiles.read(out, Reading.GUESS.withUnit(Unit.CM), Work.UNWATCHED).motion().clip();
-    assertThat(again.travel(1).at(1, 1)).isEqualTo(0.66);
-    assertThat(again.travel(1).at(2, 1)).isEqualTo(0.6);
+    assertThat(again.translation(1).at(1, 1)).isEqualTo(0.66);
+    assertThat(again.translation(1).at(2, 1)).isEqualTo(0.6);
   }
 
   @Test
@@ -118,7 +120,7 @@ class HandoffTest {
     Reading asWritten = Reading.GUESS.withUnit(Unit.IN).withUp(Up.Z);
     Clip back = TakeFiles.read(out, asWritten, Work.UNWATCHED).motion().clip();
     double[] p = new double[3];
-    back.travel(0).read(1, p, 0);
+    back.translation(0).read(1, p, 0);
     assertThat(p[0]).as("metres").isBetween(0.03499, 0.03501);
     assertThat(p[1]).isBetween(0.91999, 0.92001);
   }
@@ -164,7 +166,8 @@ class HandoffTest {
     Clip clip = raw.motion().clip();
     double[] nowhere = {0, Double.NaN, 0};
     Motion spoiled =
-        raw.motion().with(clip.withTravel(0, clip.travel(0).with(new Frames(1, 2), nowhere)));
+        raw.motion()
+            .with(clip.withTranslation(0, clip.translation(0).with(new Frames(1, 2), nowhere)));
     assertThatThrownBy(() -> handOn(Handoff.AS_IT_CAME, spoiled, out))
         .isInstanceOf(FormatException.class)
         .hasMessageContaining("a_clean.bvh");

@@ -6,7 +6,6 @@ import java.util.Optional;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
 import waxhand.core.ik.TwoBone;
-import waxhand.core.motion.Channel;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 
@@ -32,17 +31,6 @@ public final class Build {
   static final int FOOT = 6;
   static final int TOES = 7;
 
-  private static final List<Channel> TURNS =
-      List.of(Channel.Z_ROTATION, Channel.X_ROTATION, Channel.Y_ROTATION);
-  private static final List<Channel> ALL =
-      List.of(
-          Channel.X_POSITION,
-          Channel.Y_POSITION,
-          Channel.Z_POSITION,
-          Channel.Z_ROTATION,
-          Channel.X_ROTATION,
-          Channel.Y_ROTATION);
-
   private final double heightM;
   private final List<Joint> joints = new ArrayList<>();
   private final int[][] side = new int[2][8];
@@ -57,12 +45,12 @@ public final class Build {
       throw new IllegalArgumentException("height " + heightM + " m; it must be from 1 to 2.5");
     }
     this.heightM = heightM;
-    add("Hips", -1, 0, 0.53, 0, ALL, null);
-    add("Spine", HIPS, 0, 0.055, -0.008, TURNS, null);
-    add("Spine1", SPINE, 0, 0.07, 0.0, TURNS, null);
-    add("Chest", SPINE_2, 0, 0.075, 0.0, TURNS, null);
-    add("Neck", CHEST, 0, 0.12, -0.012, TURNS, null);
-    add("Head", NECK, 0, 0.05, 0.014, TURNS, new Vector3d(0, 0.1, 0.01));
+    add("Hips", -1, 0, 0.53, 0, null);
+    add("Spine", HIPS, 0, 0.055, -0.008, null);
+    add("Spine1", SPINE, 0, 0.07, 0.0, null);
+    add("Chest", SPINE_2, 0, 0.075, 0.0, null);
+    add("Neck", CHEST, 0, 0.12, -0.012, null);
+    add("Head", NECK, 0, 0.05, 0.014, new Vector3d(0, 0.1, 0.01));
     for (int s = 0; s < 2; s++) {
       arm(s, fingers);
     }
@@ -75,14 +63,14 @@ public final class Build {
   private void arm(int s, boolean fingers) {
     String name = s == 0 ? "Left" : "Right";
     double x = s == 0 ? 1 : -1;
-    side[s][COLLAR] = add(name + "Collar", CHEST, x * 0.018, 0.095, 0.004, TURNS, null);
-    side[s][UPPER_ARM] = add(name + "UpperArm", side[s][COLLAR], x * 0.09, 0.0, -0.01, TURNS, null);
-    side[s][FOREARM] = add(name + "Forearm", side[s][UPPER_ARM], x * 0.167, 0, 0, TURNS, null);
+    side[s][COLLAR] = add(name + "Collar", CHEST, x * 0.018, 0.095, 0.004, null);
+    side[s][UPPER_ARM] = add(name + "UpperArm", side[s][COLLAR], x * 0.09, 0.0, -0.01, null);
+    side[s][FOREARM] = add(name + "Forearm", side[s][UPPER_ARM], x * 0.167, 0, 0, null);
     Vector3d tip = fingers ? null : new Vector3d(x * 0.1, 0, 0);
-    side[s][HAND] = add(name + "Hand", side[s][FOREARM], x * 0.148, 0, 0, TURNS, tip);
+    side[s][HAND] = add(name + "Hand", side[s][FOREARM], x * 0.148, 0, 0, tip);
     if (fingers) {
-      add(name + "UpperArmTwist", side[s][UPPER_ARM], x * 0.084, 0, 0, TURNS, null);
-      add(name + "ForearmTwist", side[s][FOREARM], x * 0.074, 0, 0, TURNS, null);
+      add(name + "UpperArmTwist", side[s][UPPER_ARM], x * 0.084, 0, 0, null);
+      add(name + "ForearmTwist", side[s][FOREARM], x * 0.074, 0, 0, null);
       String[] names = {"Thumb", "Index", "Middle", "Ring", "Little"};
       double[] across = {0.02, 0.016, 0.004, -0.008, -0.018};
       for (int f = 0; f < 5; f++) {
@@ -92,7 +80,7 @@ public final class Build {
           Vector3d end = n == 3 ? new Vector3d(x * 0.013, 0, 0) : null;
           double step = n == 1 ? out : 0.018;
           double z = n == 1 ? across[f] : 0;
-          parent = add(name + names[f] + n, parent, x * step, 0, z, TURNS, end);
+          parent = add(name + names[f] + n, parent, x * step, 0, z, end);
         }
       }
     }
@@ -101,22 +89,21 @@ public final class Build {
   private void leg(int s, boolean twists) {
     String name = s == 0 ? "Left" : "Right";
     double x = s == 0 ? 1 : -1;
-    side[s][THIGH] = add(name + "Thigh", HIPS, x * 0.05, -0.012, 0, TURNS, null);
-    side[s][SHIN] = add(name + "Shin", side[s][THIGH], 0, -0.237, 0, TURNS, null);
-    side[s][FOOT] = add(name + "Foot", side[s][SHIN], 0, -0.238, 0, TURNS, null);
+    side[s][THIGH] = add(name + "Thigh", HIPS, x * 0.05, -0.012, 0, null);
+    side[s][SHIN] = add(name + "Shin", side[s][THIGH], 0, -0.237, 0, null);
+    side[s][FOOT] = add(name + "Foot", side[s][SHIN], 0, -0.238, 0, null);
     side[s][TOES] =
-        add(name + "Toes", side[s][FOOT], 0, -0.031, 0.075, TURNS, new Vector3d(0, -0.012, 0.036));
+        add(name + "Toes", side[s][FOOT], 0, -0.031, 0.075, new Vector3d(0, -0.012, 0.036));
     if (twists) {
-      add(name + "ThighTwist", side[s][THIGH], 0, -0.118, 0, TURNS, null);
-      add(name + "ShinTwist", side[s][SHIN], 0, -0.119, 0, TURNS, null);
+      add(name + "ThighTwist", side[s][THIGH], 0, -0.118, 0, null);
+      add(name + "ShinTwist", side[s][SHIN], 0, -0.119, 0, null);
     }
   }
 
-  private int add(
-      String name, int parent, double x, double y, double z, List<Channel> order, Vector3d tip) {
+  private int add(String name, int parent, double x, double y, double z, Vector3d tip) {
     Vector3d offset = new Vector3d(x, y, z).mul(heightM);
     Optional<Vector3dc> end = Optional.ofNullable(tip).map(t -> t.mul(heightM));
-    joints.add(new Joint(name, parent, offset, order, end));
+    joints.add(new Joint(name, parent, offset, parent < 0, end));
     return joints.size() - 1;
   }
 

@@ -8,6 +8,7 @@ import waxhand.core.contact.Contact;
 import waxhand.core.ik.TwoBone;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 
 /**
  * Performs a score: the pose of the whole body at any time. Feet follow their stances exactly, legs
@@ -359,12 +360,12 @@ public final class Performer {
       }
     }
     List<Track> rotations = new ArrayList<>();
-    List<Track> travels = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
     for (int j = 0; j < joints; j++) {
-      rotations.add(Track.of(Track.ROTATION, q[j]));
-      travels.add(j == 0 ? Track.of(Track.TRAVEL, p) : null);
+      rotations.add(Track.of(TrackType.ROTATION, q[j]));
+      translations.add(j == 0 ? Track.of(TrackType.TRANSLATION, p) : null);
     }
-    return new Clip(build.skeleton(), rateHz, rotations, travels);
+    return new Clip(build.skeleton(), rateHz, rotations, translations);
   }
 
   /** The frames in which parts rest exactly: of the feet, and knees and hands on what stands. */

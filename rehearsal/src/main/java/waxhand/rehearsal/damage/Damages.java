@@ -14,12 +14,13 @@ import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.rehearsal.damage.Damage.Damaged;
 import waxhand.rehearsal.damage.Damage.Fault;
 
 /** The kinds of damage, by name, in the order in which they are put on a take. */
 public final class Damages {
-  /** Root mean square of usual jitter, radians for turns and metres for travel. */
+  /** Root mean square of usual jitter, radians for turns and metres for translation. */
   private static final double JITTER_RAD = Math.toRadians(0.9);
 
   private static final double JITTER_M = 0.0022;
@@ -125,14 +126,14 @@ public final class Damages {
         Quats.exp(noise, 0, turn, 0);
         Quats.multiply(q, 4 * f, turn, 0, q, 4 * f);
       }
-      out = out.withRotation(j, Track.of(Track.ROTATION, q));
-      if (clip.hasTravel(j)) {
+      out = out.withRotation(j, Track.of(TrackType.ROTATION, q));
+      if (clip.hasTranslation(j)) {
         double[] p = new double[3 * clip.frames()];
-        clip.travel(j).read(clip.allFrames(), p);
+        clip.translation(j).read(clip.allFrames(), p);
         for (int i = 0; i < p.length; i++) {
           p[i] += strength * JITTER_M * random.nextGaussian();
         }
-        out = out.withTravel(j, Track.of(Track.TRAVEL, p));
+        out = out.withTranslation(j, Track.of(TrackType.TRANSLATION, p));
       }
       faults.add(new Fault("jitter", clip.skeleton().joint(j).name(), clip.allFrames()));
     }
@@ -184,8 +185,8 @@ public final class Damages {
       Frames run = new Frames(from, from + length);
       for (int j = 0; j < clip.skeleton().size(); j++) {
         out = out.withRotation(j, held(out.rotation(j), run));
-        if (out.hasTravel(j)) {
-          out = out.withTravel(j, held(out.travel(j), run));
+        if (out.hasTranslation(j)) {
+          out = out.withTranslation(j, held(out.translation(j), run));
         }
       }
       faults.add(new Fault("freeze", "body", run));
@@ -241,11 +242,11 @@ public final class Damages {
         List.of());
   }
 
-  /** A solver that took the legs for longer than they are: travel and steps no longer fit. */
+  /** A solver that took the legs for longer than they are: translation and steps no longer fit. */
   private static Damaged wrongLegLength(Clip clip, double strength, long seed) {
     double factor = 1 + 0.018 * strength * (new Random(seed).nextBoolean() ? 1 : -1);
-    double x0 = clip.travel(0).at(0, 0);
-    double z0 = clip.travel(0).at(0, 2);
+    double x0 = clip.translation(0).at(0, 0);
+    double z0 = clip.translation(0).at(0, 2);
     return new Damaged(
         moved(
             clip,
@@ -275,16 +276,16 @@ public final class Damages {
     Clip out = clip;
     Skeleton skeleton = clip.skeleton();
     for (int j = 0; j < skeleton.size(); j++) {
-      if (skeleton.parent(j) >= 0 || !clip.hasTravel(j)) {
+      if (skeleton.parent(j) >= 0 || !clip.hasTranslation(j)) {
         continue;
       }
       double[] p = new double[3 * clip.frames()];
-      clip.travel(j).read(clip.allFrames(), p);
+      clip.translation(j).read(clip.allFrames(), p);
       for (int f = 0; f < clip.frames(); f++) {
         double[] place = {p[3 * f], p[3 * f + 1], p[3 * f + 2]};
         System.arraycopy(move.at(place, f / clip.rateHz()), 0, p, 3 * f, 3);
       }
-      out = out.withTravel(j, Track.of(Track.TRAVEL, p));
+      out = out.withTranslation(j, Track.of(TrackType.TRANSLATION, p));
     }
     return out;
   }

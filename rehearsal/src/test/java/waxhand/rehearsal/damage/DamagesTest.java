@@ -113,32 +113,33 @@ class DamagesTest {
                 .isEqualTo(result.clip().rotation(j).at(run.from(), i));
           }
         }
-        assertThat(result.clip().travel(0).at(f, 2))
-            .isEqualTo(result.clip().travel(0).at(run.from(), 2));
+        assertThat(result.clip().translation(0).at(f, 2))
+            .isEqualTo(result.clip().translation(0).at(run.from(), 2));
       }
-      assertThat(result.clip().travel(0).at(run.to(), 2))
-          .isEqualTo(TRUTH.travel(0).at(run.to(), 2));
+      assertThat(result.clip().translation(0).at(run.to(), 2))
+          .isEqualTo(TRUTH.translation(0).at(run.to(), 2));
     }
   }
 
   @Test
   void theWorldIsWrongInItsOwnWayOnly() {
     Clip floor = damaged("floor", 1, 9).clip();
-    double by = floor.travel(0).at(0, 1) - TRUTH.travel(0).at(0, 1);
+    double by = floor.translation(0).at(0, 1) - TRUTH.translation(0).at(0, 1);
     assertThat(Math.abs(by)).isBetween(0.04, 0.09);
     Clip drift = damaged("drift", 1, 9).clip();
     Clip leg = damaged("leg", 1, 9).clip();
     Clip floating = damaged("float", 1, 9).clip();
     for (int f = 0; f < TRUTH.frames(); f++) {
-      assertThat(floor.travel(0).at(f, 1) - TRUTH.travel(0).at(f, 1)).isCloseTo(by, within(1e-12));
-      assertThat(drift.travel(0).at(f, 1)).isEqualTo(TRUTH.travel(0).at(f, 1));
-      assertThat(leg.travel(0).at(f, 1)).isEqualTo(TRUTH.travel(0).at(f, 1));
-      assertThat(floating.travel(0).at(f, 0)).isEqualTo(TRUTH.travel(0).at(f, 0));
-      assertThat(Math.abs(floating.travel(0).at(f, 1) - TRUTH.travel(0).at(f, 1)))
+      assertThat(floor.translation(0).at(f, 1) - TRUTH.translation(0).at(f, 1))
+          .isCloseTo(by, within(1e-12));
+      assertThat(drift.translation(0).at(f, 1)).isEqualTo(TRUTH.translation(0).at(f, 1));
+      assertThat(leg.translation(0).at(f, 1)).isEqualTo(TRUTH.translation(0).at(f, 1));
+      assertThat(floating.translation(0).at(f, 0)).isEqualTo(TRUTH.translation(0).at(f, 0));
+      assertThat(Math.abs(floating.translation(0).at(f, 1) - TRUTH.translation(0).at(f, 1)))
           .isLessThan(0.017);
     }
-    double walked = TRUTH.travel(0).at(900, 2) - TRUTH.travel(0).at(0, 2);
-    double claimed = leg.travel(0).at(900, 2) - leg.travel(0).at(0, 2);
+    double walked = TRUTH.translation(0).at(900, 2) - TRUTH.translation(0).at(0, 2);
+    double claimed = leg.translation(0).at(900, 2) - leg.translation(0).at(0, 2);
     assertThat(Math.abs(claimed / walked - 1)).isCloseTo(0.018, within(1e-9));
   }
 
@@ -147,12 +148,12 @@ class DamagesTest {
     Clip alone = damaged("drift", 1, 12).clip();
     Clip both = Damages.apply(TRUTH, Map.of("drift", 1.0, "floor", 1.0), 12).clip();
     for (int f = 0; f < TRUTH.frames(); f += 50) {
-      assertThat(both.travel(0).at(f, 0))
+      assertThat(both.translation(0).at(f, 0))
           .as("another damage beside it does not change a damage")
-          .isEqualTo(alone.travel(0).at(f, 0));
+          .isEqualTo(alone.translation(0).at(f, 0));
     }
     Clip other = damaged("drift", 1, 13).clip();
-    assertThat(other.travel(0).at(700, 0)).isNotEqualTo(alone.travel(0).at(700, 0));
+    assertThat(other.translation(0).at(700, 0)).isNotEqualTo(alone.translation(0).at(700, 0));
   }
 
   @Test

@@ -23,7 +23,7 @@ class LimbDamageTest {
 
   private static boolean differs(Clip a, Clip b, int joint, int frame) {
     return !a.rotation(joint).sameAt(frame, b.rotation(joint))
-        || (a.hasTravel(joint) && !a.travel(joint).sameAt(frame, b.travel(joint)));
+        || (a.hasTranslation(joint) && !a.translation(joint).sameAt(frame, b.translation(joint)));
   }
 
   private static IntStream frames(Fault fault) {

@@ -11,20 +11,20 @@ import waxhand.core.work.Work;
 public final class EachJoint {
   private EachJoint() {}
 
-  /** What becomes of a track, of rotations or of travel. */
+  /** What becomes of a track, of rotations or of translation. */
   public interface Change {
     Track of(int joint, Track track);
   }
 
   /**
-   * The clip with the rotations and the travel of these joints changed.
+   * The clip with the rotations and the translation of these joints changed.
    *
    * @throws java.util.concurrent.CancellationException if {@code work} was stopped
    */
   public static Clip change(Clip clip, BitSet joints, Work work, Change change) {
     int[] list = joints.stream().toArray();
     Track[] rotations = new Track[list.length];
-    Track[] travels = new Track[list.length];
+    Track[] translations = new Track[list.length];
     AtomicInteger done = new AtomicInteger();
     IntStream.range(0, list.length)
         .parallel()
@@ -33,14 +33,14 @@ public final class EachJoint {
               work.check();
               int j = list[n];
               rotations[n] = change.of(j, clip.rotation(j));
-              travels[n] = clip.hasTravel(j) ? change.of(j, clip.travel(j)) : null;
+              translations[n] = clip.hasTranslation(j) ? change.of(j, clip.translation(j)) : null;
               work.done(done.incrementAndGet() / (double) list.length);
             });
     Clip out = clip;
     for (int n = 0; n < list.length; n++) {
       out = out.withRotation(list[n], rotations[n]);
-      if (travels[n] != null) {
-        out = out.withTravel(list[n], travels[n]);
+      if (translations[n] != null) {
+        out = out.withTranslation(list[n], translations[n]);
       }
     }
     return out;

@@ -80,8 +80,8 @@ final class Levelled implements Prepared {
     double[] turn = {0, Math.sin(heading / 2), 0, Math.cos(heading / 2)};
     for (int j = 0; j < skeleton.size(); j++) {
       boolean root = skeleton.parent(j) < 0;
-      if (clip.hasTravel(j) && (root || scale != 1)) {
-        out = out.withTravel(j, travel(clip.travel(j), frames, root, turn));
+      if (clip.hasTranslation(j) && (root || scale != 1)) {
+        out = out.withTranslation(j, translation(clip.translation(j), frames, root, turn));
       }
       if (root && heading != 0) {
         double[] q = new double[4 * frames.count()];
@@ -103,7 +103,7 @@ final class Levelled implements Prepared {
                 .toList()));
   }
 
-  private Track travel(Track track, Frames frames, boolean root, double[] turn) {
+  private Track translation(Track track, Frames frames, boolean root, double[] turn) {
     double[] p = new double[3 * frames.count()];
     track.read(frames, p);
     for (int n = 0; n < frames.count(); n++) {

@@ -107,7 +107,7 @@ public record MirrorPass(About about) implements Pass {
   private static Plane own(Motion in, Mirroring mirroring, Frames run) {
     OptionalInt hips = in.body().joint(Role.HIPS);
     int j = hips.orElse(0);
-    Vector3d across = mirroring.across();
+    Vector3d across = in.clip().skeleton().toJointAtRest(j, mirroring.across());
     Vector3d point = new Vector3d();
     Vector3d normal = new Vector3d();
     Vector3d side = new Vector3d();

@@ -12,8 +12,8 @@ import waxhand.core.motion.WorldPose;
 
 /**
  * Writes a mirrored body frame by frame. A reflection is a half turn about its normal, negated; so
- * the world rotation of a joint is that of its partner between the half turns of the world's plane
- * and of the skeleton's own.
+ * what turns a joint from rest is what turns its partner, between the half turns of the world's
+ * plane and of the skeleton's own.
  */
 final class MirrorWriter {
   private final Clip clip;
@@ -50,23 +50,23 @@ final class MirrorWriter {
     double[][] places = new double[joints][];
     for (int j = 0; j < joints; j++) {
       int partner = mirroring.partner(j);
-      if (clip.hasTravel(j) || partner >= 0 && clip.hasTravel(partner)) {
+      if (clip.hasTranslation(j) || partner >= 0 && clip.hasTranslation(partner)) {
         places[j] = new double[3 * run.count()];
       }
     }
     WorldPose pose = new WorldPose(skeleton);
     Quaterniond[] world = new Quaterniond[joints];
-    Quaterniond[] beyond = new Quaterniond[joints];
+    Quaterniond[] after = new Quaterniond[joints];
     for (int j = 0; j < joints; j++) {
       world[j] = new Quaterniond();
-      beyond[j] = mirroring.turn(j);
+      after[j] = after(j);
     }
     for (int n = 0; n < run.count(); n++) {
       pose.solve(clip, run.from() + n);
       for (int j = 0; j < joints; j++) {
-        turn(pose, j, world, beyond, run.from() + n, turns[j], 4 * n);
+        turn(pose, j, world, after, run.from() + n, turns[j], 4 * n);
         if (places[j] != null) {
-          place(pose, j, beyond, run.from() + n, places[j], 3 * n);
+          place(pose, j, run.from() + n, places[j], 3 * n);
         }
       }
     }
@@ -74,17 +74,28 @@ final class MirrorWriter {
     for (int j = 0; j < joints; j++) {
       out = out.withRotation(j, clip.rotation(j).with(run, turns[j]));
       if (places[j] != null) {
-        out = out.withTravel(j, clip.places(j).with(run, places[j]));
+        out = out.withTranslation(j, clip.places(j).with(run, places[j]));
       }
     }
     return out;
+  }
+
+  /** What comes behind a partner's world rotation: back to rest, mirrored, and on to the joint. */
+  private Quaterniond after(int joint) {
+    int partner = mirroring.partner(joint);
+    Quaterniond after = new Quaterniond();
+    if (partner >= 0) {
+      skeleton.restRotation(partner).conjugate(after);
+      after.mul(halfOfRest).mul(mirroring.turn(joint)).mul(skeleton.restRotation(joint));
+    }
+    return after;
   }
 
   private void turn(
       WorldPose pose,
       int joint,
       Quaterniond[] world,
-      Quaterniond[] beyond,
+      Quaterniond[] after,
       int frame,
       double[] dest,
       int at) {
@@ -102,7 +113,7 @@ final class MirrorWriter {
       return;
     }
     set(read, pose.rotations(), 4 * partner);
-    world[joint].set(half).mul(read).mul(halfOfRest).mul(beyond[joint]);
+    world[joint].set(half).mul(read).mul(after[joint]);
     if (parent < 0) {
       local.set(world[joint]);
     } else {
@@ -123,8 +134,7 @@ final class MirrorWriter {
    * Where a joint is in its parent: roots in the world, others by how far they are off their
    * offset.
    */
-  private void place(
-      WorldPose pose, int joint, Quaterniond[] beyond, int frame, double[] dest, int at) {
+  private void place(WorldPose pose, int joint, int frame, double[] dest, int at) {
     int parent = skeleton.parent(joint);
     int partner = mirroring.partner(joint);
     if (partner < 0) {
@@ -137,12 +147,14 @@ final class MirrorWriter {
       reflect(p, normal);
       p.add(point);
     } else {
-      boolean moves = clip.hasTravel(partner);
+      boolean moves = clip.hasTranslation(partner);
       for (int i = 0; i < 3 && moves; i++) {
-        p.setComponent(i, clip.travel(partner).at(frame, i) - skeleton.offset(partner, i));
+        p.setComponent(i, clip.translation(partner).at(frame, i) - skeleton.offset(partner, i));
       }
+      skeleton.toWorldAtRest(skeleton.parent(partner), p);
       reflect(p, across);
-      beyond[parent].transformInverse(p);
+      mirroring.turn(parent).transformInverse(p);
+      skeleton.toJointAtRest(parent, p);
       p.add(skeleton.offset(joint, 0), skeleton.offset(joint, 1), skeleton.offset(joint, 2));
     }
     dest[at] = p.x;

@@ -15,6 +15,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.passes.common.EachJoint;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
@@ -147,9 +148,9 @@ public record ShiftPass(Triple turn, Triple move, double laterS) implements Pass
       track.read(before, a, 0);
       if (from > before) {
         track.read(before + 1, b, 0);
-        between(a, b, from - before, width);
+        track.type().mix(a, 0, b, 0, from - before, a, 0);
       }
-      if (width == Track.ROTATION) {
+      if (track.type() == TrackType.ROTATION) {
         Quats.multiply(a, 0, by, 0, out, 4 * n);
       } else {
         out[3 * n] = a[0] + (moved ? move.x() : 0);
@@ -158,15 +159,5 @@ public record ShiftPass(Triple turn, Triple move, double laterS) implements Pass
       }
     }
     return track.with(frames, out);
-  }
-
-  private static void between(double[] a, double[] b, double share, int width) {
-    if (width == Track.ROTATION) {
-      Quats.slerp(a, 0, b, 0, share, a, 0);
-      return;
-    }
-    for (int i = 0; i < width; i++) {
-      a[i] += share * (b[i] - a[i]);
-    }
   }
 }

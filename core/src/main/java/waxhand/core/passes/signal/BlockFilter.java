@@ -11,7 +11,7 @@ import waxhand.core.signal.Smoother;
 
 /**
  * Filters on tracks: rotations as rotation vectors about the middle of their block, continuous from
- * frame to frame, and travel as it is.
+ * frame to frame, and translation as it is.
  *
  * <p>A take is cut into fixed blocks, each filtered with as many frames of its neighbours as the
  * filter can feel, so that a frame's result does not depend on which frames were asked for. A body
@@ -69,7 +69,7 @@ final class BlockFilter {
     return out;
   }
 
-  static Track travel(Track track, Frames frames, Smoother filter, Set<Axis> axes) {
+  static Track translation(Track track, Frames frames, Smoother filter, Set<Axis> axes) {
     Track out = track;
     for (Frames block : frames.blocks(BLOCK)) {
       Frames window = block.grown(filter.reach()).within(Frames.first(track.frames()));

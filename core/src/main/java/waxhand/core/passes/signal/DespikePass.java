@@ -13,6 +13,7 @@ import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.passes.common.EachJoint;
 import waxhand.core.scene.Motion;
 import waxhand.core.signal.WildFrames;
@@ -99,7 +100,8 @@ public record DespikePass(Wild counts) implements Pass {
    * @param usual Modified: the usual residual.
    * @param size Modified.
    */
-  public void travel(double[] places, int count, double rateHz, double[] usual, double[] size) {
+  public void translation(
+      double[] places, int count, double rateHz, double[] usual, double[] size) {
     double coarse = Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
     WildFrames.find(places, count, 3, false, coarse * counts.leastM, counts.times, usual, size);
   }
@@ -131,17 +133,18 @@ public record DespikePass(Wild counts) implements Pass {
     Frames window = frames.grown(WildFrames.REACH + 2).within(Frames.first(track.frames()));
     int count = window.count();
     int width = track.width();
+    boolean turns = track.type() == TrackType.ROTATION;
     double[] x = new double[width * count];
     track.read(window, x);
-    if (width == Track.ROTATION) {
+    if (turns) {
       RotationVectors.alignSigns(x, count);
     }
     double[] usual = new double[count];
     double[] size = new double[count];
-    if (width == Track.ROTATION) {
+    if (turns) {
       turns(x, count, rateHz, usual, size);
     } else {
-      travel(x, count, rateHz, usual, size);
+      translation(x, count, rateHz, usual, size);
     }
     Track out = track;
     double[] sample = new double[width];
@@ -150,7 +153,7 @@ public record DespikePass(Wild counts) implements Pass {
       int n = f - window.from();
       if (size[n] > 0) {
         between(x, width, count, n, size, sample);
-        if (width == Track.ROTATION) {
+        if (turns) {
           Quats.normalize(sample, 0);
           track.read(f, was, 0);
           if (Quats.dot(sample, 0, was, 0) < 0) {

@@ -235,17 +235,17 @@ public record GapFillPass(Fills fills, double longestS, boolean borrows) impleme
   private List<Gap> gaps(Clip clip, StillStretches stretches, Frames window) {
     int joints = clip.skeleton().size();
     double[][] rotations = new double[joints][4 * window.count()];
-    double[][] travels = new double[joints][];
+    double[][] translations = new double[joints][];
     for (int j = 0; j < joints; j++) {
       clip.rotation(j).read(window, rotations[j]);
       RotationVectors.alignSigns(rotations[j], window.count());
-      if (clip.hasTravel(j)) {
-        travels[j] = new double[3 * window.count()];
-        clip.travel(j).read(window, travels[j]);
+      if (clip.hasTranslation(j)) {
+        translations[j] = new double[3 * window.count()];
+        clip.translation(j).read(window, translations[j]);
       }
     }
     List<Gap> gaps = new ArrayList<>();
-    for (Gap gap : stretches.find(rotations, travels, window.count())) {
+    for (Gap gap : stretches.find(rotations, translations, window.count())) {
       if (gap.frames().count() <= longestS * clip.rateHz()) {
         Frames run =
             new Frames(gap.frames().from() + window.from(), gap.frames().to() + window.from());
@@ -301,11 +301,11 @@ public record GapFillPass(Fills fills, double longestS, boolean borrows) impleme
         }
         result = result.withRotation(j, patched(result.rotation(j), run, q, skip));
       }
-      if (in.hasTravel(j)) {
+      if (in.hasTranslation(j)) {
         double[] p = new double[3 * window.count()];
-        in.travel(j).read(window, p);
+        in.translation(j).read(window, p);
         filler.places(p, window.count(), within);
-        result = result.withTravel(j, patched(result.travel(j), run, p, skip));
+        result = result.withTranslation(j, patched(result.translation(j), run, p, skip));
       }
     }
     return out.with(result).with(Filled.of(out).with(joints, run));

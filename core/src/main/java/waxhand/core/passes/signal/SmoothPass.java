@@ -23,7 +23,7 @@ import waxhand.core.chain.Stage;
 import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.passes.common.EachJoint;
 import waxhand.core.scene.Motion;
 import waxhand.core.signal.ResidualAnalysis;
@@ -32,7 +32,8 @@ import waxhand.core.signal.SmoothingSpline;
 import waxhand.core.work.Work;
 
 /**
- * Removes jitter from rotations and travel; see {@link BlockFilter} for how filters act on them.
+ * Removes jitter from rotations and translation; see {@link BlockFilter} for how filters act on
+ * them.
  *
  * @param method how
  * @param strength of the adaptive method, 1 as fitted
@@ -43,7 +44,7 @@ import waxhand.core.work.Work;
  * @param degree of the local polynomial: 1 to 5
  * @param shares by large part of the body, how strongly it is smoothed: 1 as set, 0 not at all
  * @param turns whether rotations are smoothed
- * @param travel whether positions of roots and moving joints are smoothed
+ * @param translation whether positions of roots and moving joints are smoothed
  */
 public record SmoothPass(
     SmoothMethod method,
@@ -54,7 +55,7 @@ public record SmoothPass(
     int degree,
     Shares shares,
     boolean turns,
-    boolean travel)
+    boolean translation)
     implements Pass {
   /** How strongly the large parts are smoothed, each 0 to 4. */
   public record Shares(double head, double trunk, double arms, double legs) {
@@ -198,12 +199,12 @@ public record SmoothPass(
                       "Turns",
                       "Smooth the rotations of the parts.",
                       SmoothPass::turns,
-                      (p, v) -> p.withTurns(v, p.travel)),
+                      (p, v) -> p.withTurns(v, p.translation)),
                   new Setting.Switch<>(
                       "travel",
-                      "Travel",
+                      "Translation",
                       "Smooth the path of the hips and of joints that move.",
-                      SmoothPass::travel,
+                      SmoothPass::translation,
                       (p, v) -> p.withTurns(p.turns, v))),
               true)
           .reading(SmoothPass::base)
@@ -247,11 +248,12 @@ public record SmoothPass(
   }
 
   public SmoothPass withMethod(SmoothMethod m) {
-    return new SmoothPass(m, strength, cutoffHz, order, windowS, degree, shares, turns, travel);
+    return new SmoothPass(
+        m, strength, cutoffHz, order, windowS, degree, shares, turns, translation);
   }
 
   public SmoothPass withStrength(double s) {
-    return new SmoothPass(method, s, cutoffHz, order, windowS, degree, shares, turns, travel);
+    return new SmoothPass(method, s, cutoffHz, order, windowS, degree, shares, turns, translation);
   }
 
   public SmoothPass withCutoff(double hz) {
@@ -259,23 +261,26 @@ public record SmoothPass(
   }
 
   private SmoothPass withCutoff(OptionalDouble hz) {
-    return new SmoothPass(method, strength, hz, order, windowS, degree, shares, turns, travel);
+    return new SmoothPass(method, strength, hz, order, windowS, degree, shares, turns, translation);
   }
 
   public SmoothPass withOrder(int o) {
-    return new SmoothPass(method, strength, cutoffHz, o, windowS, degree, shares, turns, travel);
+    return new SmoothPass(
+        method, strength, cutoffHz, o, windowS, degree, shares, turns, translation);
   }
 
   public SmoothPass withWindow(double s) {
-    return new SmoothPass(method, strength, cutoffHz, order, s, degree, shares, turns, travel);
+    return new SmoothPass(method, strength, cutoffHz, order, s, degree, shares, turns, translation);
   }
 
   public SmoothPass withDegree(int d) {
-    return new SmoothPass(method, strength, cutoffHz, order, windowS, d, shares, turns, travel);
+    return new SmoothPass(
+        method, strength, cutoffHz, order, windowS, d, shares, turns, translation);
   }
 
   public SmoothPass withShares(Shares s) {
-    return new SmoothPass(method, strength, cutoffHz, order, windowS, degree, s, turns, travel);
+    return new SmoothPass(
+        method, strength, cutoffHz, order, windowS, degree, s, turns, translation);
   }
 
   public SmoothPass withTurns(boolean rotations, boolean places) {
@@ -421,10 +426,12 @@ public record SmoothPass(
                 if (smoother == null) {
                   return track;
                 }
-                if (track.width() == Track.ROTATION) {
+                if (track.type() == TrackType.ROTATION) {
                   return pass.turns ? BlockFilter.rotation(track, frames, smoother, axes) : track;
                 }
-                return pass.travel ? BlockFilter.travel(track, frames, smoother, axes) : track;
+                return pass.translation
+                    ? BlockFilter.translation(track, frames, smoother, axes)
+                    : track;
               }));
     }
   }

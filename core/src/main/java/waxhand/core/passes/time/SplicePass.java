@@ -3,6 +3,7 @@ package waxhand.core.passes.time;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.joml.Vector3d;
 import waxhand.core.body.Sole;
 import waxhand.core.chain.Amount;
 import waxhand.core.chain.Pass;
@@ -17,6 +18,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
@@ -126,18 +128,19 @@ public record SplicePass(double transitionS, boolean aligned) implements Pass {
     }
     Skeleton skeleton = clip.skeleton();
     Track[] rotations = new Track[skeleton.size()];
-    Track[] travels = new Track[skeleton.size()];
+    Track[] translations = new Track[skeleton.size()];
     int half = (int) Math.round(transitionS * clip.rateHz() / 2);
     for (int j = 0; j < skeleton.size(); j++) {
       boolean root = skeleton.parent(j) < 0;
       rotations[j] = joinedTurns(clip.rotation(j), head, tail, root ? turn : null, half);
-      if (clip.hasTravel(j)) {
-        travels[j] =
-            joinedPlaces(clip.travel(j), head, tail, root ? turn : null, root ? shift : null, half);
+      if (clip.hasTranslation(j)) {
+        translations[j] =
+            joinedPlaces(
+                clip.translation(j), head, tail, root ? turn : null, root ? shift : null, half);
       }
     }
     return in.with(
-        new Clip(skeleton, clip.rateHz(), Arrays.asList(rotations), Arrays.asList(travels)));
+        new Clip(skeleton, clip.rateHz(), Arrays.asList(rotations), Arrays.asList(translations)));
   }
 
   // ---- alignment ---------------------------------------------------------------------------
@@ -151,7 +154,7 @@ public record SplicePass(double transitionS, boolean aligned) implements Pass {
     double[] qb = new double[4];
     clip.rotation(0).read(a, qa, 0);
     clip.rotation(0).read(b, qb, 0);
-    double by = heading(qa) - heading(qb);
+    double by = heading(clip.skeleton(), qa) - heading(clip.skeleton(), qb);
     turn[1] = Math.sin(by / 2);
     turn[3] = Math.cos(by / 2);
     WorldPose before = new WorldPose(clip.skeleton());
@@ -186,8 +189,10 @@ public record SplicePass(double transitionS, boolean aligned) implements Pass {
     shift[2] = sum[1] / anchors;
   }
 
-  private static double heading(double[] q) {
-    double[] ahead = {0, 0, 1};
+  /** Where a root turned by {@code q} looks. */
+  private static double heading(Skeleton skeleton, double[] q) {
+    Vector3d z = skeleton.toJointAtRest(0, new Vector3d(0, 0, 1));
+    double[] ahead = {z.x, z.y, z.z};
     Quats.rotate(q, 0, ahead, 0, ahead, 0);
     return Math.atan2(ahead[0], ahead[2]);
   }
@@ -245,7 +250,7 @@ public record SplicePass(double transitionS, boolean aligned) implements Pass {
       Quats.exp(v, 0, d, 0);
       Quats.multiply(q, 4 * n, d, 0, q, 4 * n);
     }
-    return Track.of(Track.ROTATION, q);
+    return Track.of(TrackType.ROTATION, q);
   }
 
   private static double[] pace(double[] q, int a, int b, boolean known) {
@@ -288,7 +293,7 @@ public record SplicePass(double transitionS, boolean aligned) implements Pass {
         p[3 * n + i] += v[i];
       }
     }
-    return Track.of(Track.TRAVEL, p);
+    return Track.of(TrackType.TRANSLATION, p);
   }
 
   /**

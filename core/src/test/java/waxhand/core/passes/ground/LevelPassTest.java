@@ -75,7 +75,7 @@ class LevelPassTest {
     LevelPass again = (LevelPass) LevelPass.KIND.defaults().prepared(level, Place.ALL).pass();
     assertThat(again.floorM().getAsDouble()).as("floor found again").isCloseTo(0, within(1e-9));
     LevelPass idle = new LevelPass(OptionalDouble.of(0), OptionalDouble.empty(), 0, 0, 0);
-    assertThat(run(idle, 1).clip().travel(0)).isSameAs(IN.clip().travel(0));
+    assertThat(run(idle, 1).clip().translation(0)).isSameAs(IN.clip().translation(0));
     assertThat(run(idle, 1).clip().rotation(0)).isSameAs(IN.clip().rotation(0));
   }
 

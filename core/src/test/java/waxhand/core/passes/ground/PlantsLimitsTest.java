@@ -24,6 +24,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.plants.Plant;
 import waxhand.core.scene.Motion;
@@ -37,7 +38,7 @@ class PlantsLimitsTest {
   /** A motion of a skeleton that sways a little; its root stands at 0.95 m or is turned. */
   private static Motion swaying(Skeleton skeleton, int frames, double[] rootTurn, double heightM) {
     List<Track> rotations = new ArrayList<>();
-    List<Track> travels = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
     for (int j = 0; j < skeleton.size(); j++) {
       double[] q = new double[4 * frames];
       double[] p = new double[3 * frames];
@@ -50,10 +51,10 @@ class PlantsLimitsTest {
         p[3 * f] = 0.002 * f;
         p[3 * f + 1] = heightM;
       }
-      rotations.add(Track.of(Track.ROTATION, q));
-      travels.add(skeleton.parent(j) < 0 ? Track.of(Track.TRAVEL, p) : null);
+      rotations.add(Track.of(TrackType.ROTATION, q));
+      translations.add(skeleton.parent(j) < 0 ? Track.of(TrackType.TRANSLATION, p) : null);
     }
-    return Motion.of(new Clip(skeleton, 60, rotations, travels));
+    return Motion.of(new Clip(skeleton, 60, rotations, translations));
   }
 
   private static final double[] UPRIGHT = {0, 0, 0, 1};
@@ -105,7 +106,7 @@ class PlantsLimitsTest {
       if (!gone) {
         Joint joint = body.joint(j);
         int parent = joint.parent() < 0 ? -1 : to[joint.parent()];
-        kept.add(new Joint(name, parent, joint.offset(), joint.channels(), joint.tip()));
+        kept.add(new Joint(name, parent, joint.offset(), joint.moves(), joint.tip()));
       }
     }
     return new Skeleton(kept);
@@ -197,7 +198,7 @@ class PlantsLimitsTest {
       p[3 * f] = x;
       p[3 * f + 1] = 0.95 + x * Math.tan(tilt) + (go < 1 ? 0.1 * Math.sin(Math.PI * go) : 0);
     }
-    return still.with(still.clip().withTravel(0, Track.of(Track.TRAVEL, p)));
+    return still.with(still.clip().withTranslation(0, Track.of(TrackType.TRANSLATION, p)));
   }
 
   /** Heights with keys lift the whole body and leave its pose. */
@@ -214,7 +215,7 @@ class PlantsLimitsTest {
     Motion out = Plate.of("l", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
     for (int f : new int[] {0, 20, 40, 60, 99}) {
       double wanted = f <= 20 ? 0 : f >= 60 ? 0.04 : 0.02;
-      double by = out.clip().travel(0).at(f, 1) - in.clip().travel(0).at(f, 1);
+      double by = out.clip().translation(0).at(f, 1) - in.clip().translation(0).at(f, 1);
       assertThat(by).isCloseTo(wanted, within(1e-12));
     }
     assertThat(out.clip().rotation(5)).isSameAs(in.clip().rotation(5));

@@ -139,13 +139,13 @@ class MirrorPassTest {
   void aBodyWithoutSidesIsLeftAsItIsAndSaysSo() {
     Skeleton rod =
         new Skeleton(List.of(Samples.joint("a", -1, 0, 1, 0), Samples.joint("b", 0, 0, 0.1, 0)));
-    List<waxhand.core.motion.Track> travels = new ArrayList<>();
-    travels.add(IN.clip().travel(0));
-    travels.add(null);
+    List<waxhand.core.motion.Track> translations = new ArrayList<>();
+    translations.add(IN.clip().translation(0));
+    translations.add(null);
     Motion in =
         Motion.of(
             new waxhand.core.motion.Clip(
-                rod, 120, List.of(IN.clip().rotation(0), IN.clip().rotation(1)), travels));
+                rod, 120, List.of(IN.clip().rotation(0), IN.clip().rotation(1)), translations));
     assertThat(run(world(), in)).isSameAs(in);
     assertThat(world().complaint(in).orElseThrow()).contains("No sides");
   }

@@ -20,6 +20,7 @@ import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
@@ -27,7 +28,7 @@ import waxhand.core.work.Work;
 class SmoothPassTest {
   private static final double RATE = 120;
 
-  /** One joint that turns about z by {@code angle(f)} and travels along x as far in metres. */
+  /** One joint that turns about z by {@code angle(f)} and translations along x as far in metres. */
   private static Motion turning(int frames, java.util.function.IntToDoubleFunction angle) {
     Skeleton one = new Skeleton(List.of(Samples.joint("Hips", -1, 0, 1, 0)));
     double[] q = new double[4 * frames];
@@ -40,7 +41,10 @@ class SmoothPassTest {
     }
     return Motion.of(
         new Clip(
-            one, RATE, List.of(Track.of(Track.ROTATION, q)), List.of(Track.of(Track.TRAVEL, p))));
+            one,
+            RATE,
+            List.of(Track.of(TrackType.ROTATION, q)),
+            List.of(Track.of(TrackType.TRANSLATION, p))));
   }
 
   private static Motion smooth(Motion in, double cutoffHz, int order) {
@@ -65,7 +69,7 @@ class SmoothPassTest {
     for (int f = 400; f < 800; f++) {
       double wanted = gain * size * Math.sin(2 * Math.PI * swingHz * f / RATE);
       assertThat(angle(out, f)).as("turn, no delay").isCloseTo(wanted, within(1e-6));
-      assertThat(out.clip().travel(0).at(f, 0)).as("travel").isCloseTo(wanted, within(1e-6));
+      assertThat(out.clip().translation(0).at(f, 0)).as("travel").isCloseTo(wanted, within(1e-6));
     }
   }
 
@@ -113,7 +117,7 @@ class SmoothPassTest {
         turns.prepared(in, Place.ALL).apply(in, in.clip().allFrames(), Work.UNWATCHED).clip();
     Clip onlyTravel =
         travel.prepared(in, Place.ALL).apply(in, in.clip().allFrames(), Work.UNWATCHED).clip();
-    assertThat(onlyTurns.travel(0)).isSameAs(in.clip().travel(0));
+    assertThat(onlyTurns.translation(0)).isSameAs(in.clip().translation(0));
     for (int j = 0; j < in.clip().skeleton().size(); j++) {
       assertThat(onlyTurns.rotation(j)).isNotSameAs(in.clip().rotation(j));
       assertThat(onlyTravel.rotation(j)).isSameAs(in.clip().rotation(j));
@@ -122,18 +126,18 @@ class SmoothPassTest {
     Clip one =
         travel.prepared(in, sideways).apply(in, in.clip().allFrames(), Work.UNWATCHED).clip();
     for (int f = 0; f < 600; f++) {
-      assertThat(one.travel(0).at(f, 1)).isEqualTo(in.clip().travel(0).at(f, 1));
-      assertThat(one.travel(0).at(f, 2)).isEqualTo(in.clip().travel(0).at(f, 2));
+      assertThat(one.translation(0).at(f, 1)).isEqualTo(in.clip().translation(0).at(f, 1));
+      assertThat(one.translation(0).at(f, 2)).isEqualTo(in.clip().translation(0).at(f, 2));
     }
-    assertThat(one.travel(0).at(300, 0)).isNotEqualTo(in.clip().travel(0).at(300, 0));
+    assertThat(one.translation(0).at(300, 0)).isNotEqualTo(in.clip().translation(0).at(300, 0));
     assertThat(
             travel
                 .prepared(in, Place.of(Scope.ALL.withAxes(Set.of())))
                 .apply(in, in.clip().allFrames(), Work.UNWATCHED)
                 .clip()
-                .travel(0))
+                .translation(0))
         .as("no axis, no change")
-        .isSameAs(in.clip().travel(0));
+        .isSameAs(in.clip().translation(0));
   }
 
   @Test

@@ -1,7 +1,7 @@
-package waxhand.core.motion;
+package waxhand.formats.bvh;
 
 /** One number a file stores for a joint and frame: a position or a turn along one axis. */
-public enum Channel {
+enum Channel {
   X_POSITION,
   Y_POSITION,
   Z_POSITION,
@@ -10,11 +10,11 @@ public enum Channel {
   Z_ROTATION;
 
   /** 0 for x, 1 for y, 2 for z. */
-  public int axis() {
+  int axis() {
     return ordinal() % 3;
   }
 
-  public boolean isRotation() {
+  boolean isRotation() {
     return ordinal() >= 3;
   }
 }
