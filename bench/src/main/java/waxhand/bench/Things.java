@@ -13,7 +13,7 @@ import waxhand.core.scene.Motion;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.actor.Score;
 
-/** Puts the things of a rehearsal where an artist would: under the hands that rest on them. */
+/** Puts the props of a rehearsal where an artist would: under the hands that rest on them. */
 final class Things {
   private Things() {}
 

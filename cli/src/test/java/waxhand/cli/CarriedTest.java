@@ -27,7 +27,7 @@ import waxhand.formats.Reading;
 import waxhand.formats.project.Recipe;
 import waxhand.formats.takes.TakeFiles;
 
-/** A carried crate from the command line: things, tethers and goals travel in recipes. */
+/** A carried crate from the command line: props, tethers and goals travel in recipes. */
 class CarriedTest extends CliTest {
   private static final int FROM = 260;
   private static final int TO = 560;
@@ -146,7 +146,7 @@ class CarriedTest extends CliTest {
     }
   }
 
-  /** Spoiled plates of things and goals are refused with their reason; nothing is written. */
+  /** Spoiled plates of props and goals are refused with their reason; nothing is written. */
   @Test
   void spoiledThingsAreRefused() throws Exception {
     Path take = crate();

@@ -72,7 +72,7 @@ final class Shots {
               BitSet arm = new BitSet();
               var body = session.takeProperty().get().orElseThrow().raw().motion().body();
               body.joint(Role.LEFT_FOREARM).ifPresent(arm::set);
-              session.selectionProperty().set(arm);
+              session.select(arm);
               session.editPlate(
                   "span",
                   null,
@@ -103,7 +103,7 @@ final class Shots {
               bench.commands().get("curves").run();
               bench.worklist().kindProperty().set(Optional.empty());
               bench.commands().get("side-by-side").run();
-              session.selectionProperty().set(new BitSet());
+              session.select(new BitSet());
               session.seek(800);
               bench.viewport().frameParts();
             }));
@@ -112,7 +112,7 @@ final class Shots {
             "compare",
             () -> {
               bench.commands().get("side-by-side").run();
-              session.selectionProperty().set(new BitSet());
+              session.select(new BitSet());
               session.choose("take-2");
               bench.commands().get("first-pass").run();
               session.flagBProperty().set(Flag.RESULT);

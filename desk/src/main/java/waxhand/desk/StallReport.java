@@ -109,7 +109,7 @@ final class StallReport {
                   t ->
                       t.raw().motion().body().joint(Role.LEFT_FOREARM).stream().boxed().findFirst())
               .ifPresent(arm::set);
-          session.selectionProperty().set(arm);
+          session.select(arm);
         },
         1);
     add(steps, round + "play", () -> session.playingProperty().set(true), 3);

@@ -151,10 +151,10 @@ class BenchTest extends DeskTest {
               (bounds.getMinX() + bounds.getMaxX()) / 2 + x * pixelsPerMetre,
               (bounds.getMinY() + bounds.getMaxY()) / 2 - y * pixelsPerMetre),
           MouseButton.PRIMARY);
-      assertThat(session.selectionProperty().get().get(j)).as(role.words()).isTrue();
+      assertThat(session.selected().get(j)).as(role.words()).isTrue();
     }
     type(KeyCode.ESCAPE);
-    assertThat(session.selectionProperty().get().isEmpty()).isTrue();
+    assertThat(session.selected().isEmpty()).isTrue();
   }
 
   @Test

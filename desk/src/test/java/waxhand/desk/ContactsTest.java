@@ -27,11 +27,11 @@ import waxhand.core.passes.props.PropPass;
 import waxhand.core.plants.Plant;
 import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
-import waxhand.desk.contacts.ContactLanes;
-import waxhand.desk.contacts.Contacts;
+import waxhand.desk.kits.contacts.ContactLanes;
+import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.shelf.BodyMap;
 
-/** Contacts over time and on the ground, goals and things, by hand and by key. */
+/** Contacts over time and on the ground, goals and props, by hand and by key. */
 class ContactsTest extends DeskTest {
   private Contacts contacts() {
     return bench.contacts();
@@ -328,7 +328,7 @@ class ContactsTest extends DeskTest {
     double[] at = map.placeOf(Role.RIGHT_THIGH).orElseThrow();
     clickOn(map.localToScreen(at[0], at[1]));
     int thigh = raw().body().joint(Role.RIGHT_THIGH).getAsInt();
-    assertThat(session.selectionProperty().get().stream().toArray()).containsExactly(thigh);
+    assertThat(session.selected().stream().toArray()).containsExactly(thigh);
     run("magnifier");
     assertThat(lookup("#view-magnifier").query().isVisible()).isTrue();
     // a pass goes to every take without what was done by hand to this one
@@ -344,7 +344,7 @@ class ContactsTest extends DeskTest {
                     .allSatisfy(p -> assertThat(((PlantsPass) p.pass()).kept()).isEmpty()));
   }
 
-  // ---- things and what rests on them ---------------------------------------------------------
+  // ---- props and what rests on them ---------------------------------------------------------
 
   private void openTake(String id) throws Exception {
     openDemo();

@@ -110,7 +110,7 @@ abstract class DeskTest extends ApplicationTest {
     for (Role role : roles) {
       parts.set(raw().body().joint(role).getAsInt());
     }
-    interact(() -> session.selectionProperty().set(parts));
+    interact(() -> session.select(parts));
   }
 
   /** What the notices of trouble say, which are closed then as Escape does. */

@@ -179,7 +179,7 @@ class HandsTest extends DeskTest {
           parts.getSelectionModel().clearSelection();
           parts.getSelectionModel().selectIndices(3, 4, 5);
         });
-    assertThat(session.selectionProperty().get().stream().toArray()).containsExactly(3, 4, 5);
+    assertThat(session.selected().stream().toArray()).containsExactly(3, 4, 5);
     select(Role.HEAD);
     int head = raw().body().joint(Role.HEAD).getAsInt();
     assertThat(parts.getSelectionModel().getSelectedIndices().stream().map(i -> (int) i))

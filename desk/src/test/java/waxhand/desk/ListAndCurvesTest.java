@@ -76,7 +76,7 @@ class ListAndCurvesTest extends DeskTest {
     // parts of the finding are selected, its frames framed on the lanes
     Finding last = shown.get(shown.size() - 1);
     if (!last.wholeBody()) {
-      assertThat(session.selectionProperty().get().stream().boxed())
+      assertThat(session.selected().stream().boxed())
           .containsExactlyInAnyOrderElementsOf(last.joints());
     }
     assertThat(session.undoName()).as("looking is no edit").isEmpty();

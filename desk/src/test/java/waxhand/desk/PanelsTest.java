@@ -166,11 +166,11 @@ class PanelsTest extends DeskTest {
     openDemo();
     select(Role.LEFT_THIGH);
     run("select-limb");
-    assertThat(session.selectionProperty().get().cardinality()).isEqualTo(4);
+    assertThat(session.selected().cardinality()).isEqualTo(4);
     run("select-all");
-    assertThat(session.selectionProperty().get().cardinality()).isEqualTo(22);
+    assertThat(session.selected().cardinality()).isEqualTo(22);
     run("select-none");
-    assertThat(session.selectionProperty().get().isEmpty()).isTrue();
+    assertThat(session.selected().isEmpty()).isTrue();
     for (String view : new String[] {"front", "side", "top", "perspective"}) {
       run("view-" + view);
       assertThat(lookup("#view-" + view).query().isVisible()).isTrue();

@@ -35,7 +35,7 @@ import waxhand.core.props.Holder;
 import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
 
-/** Contacts, heights, things and goals: what is typed, keyed, and let go in a hurry. */
+/** Contacts, heights, props and goals: what is typed, keyed, and let go in a hurry. */
 class PlantsByHandTest extends DeskTest {
   private void firstPass() throws Exception {
     openDemo();

@@ -41,7 +41,7 @@ class ViewportTest extends DeskTest {
   }
 
   private boolean isSelected(Role role) {
-    return session.selectionProperty().get().get(raw().body().joint(role).getAsInt());
+    return session.selected().get(raw().body().joint(role).getAsInt());
   }
 
   @Test
@@ -84,7 +84,7 @@ class ViewportTest extends DeskTest {
     Point2D spot = new Point2D(b.getCenterX() + 55, b.getCenterY() + 30);
     run("select-none");
     clickOn(spot);
-    var before = session.selectionProperty().get();
+    var before = session.selected();
     assertThat(before.isEmpty()).isFalse();
     run("view-top");
     run("zoom-out");
@@ -93,14 +93,14 @@ class ViewportTest extends DeskTest {
     assertThat(lookup("#view-front").query().isVisible()).isTrue();
     run("select-none");
     clickOn(spot);
-    assertThat(session.selectionProperty().get()).isEqualTo(before);
+    assertThat(session.selected()).isEqualTo(before);
     // much later in the take the body is elsewhere, and so is the view
     interact(() -> session.seek(900));
     run("view-side");
     run("kept-view-1");
     run("select-none");
     clickOn(spot);
-    assertThat(session.selectionProperty().get().isEmpty()).as("the body is still there").isFalse();
+    assertThat(session.selected().isEmpty()).as("the body is still there").isFalse();
   }
 
   @Test
@@ -120,9 +120,7 @@ class ViewportTest extends DeskTest {
     Node view = lookup("#view-side").query();
     Bounds b = view.localToScreen(view.getBoundsInLocal());
     clickOn(new Point2D(b.getCenterX(), b.getCenterY()));
-    assertThat(session.selectionProperty().get().isEmpty())
-        .as("the body has left the view")
-        .isTrue();
+    assertThat(session.selected().isEmpty()).as("the body has left the view").isTrue();
   }
 
   @Test
@@ -144,7 +142,7 @@ class ViewportTest extends DeskTest {
     Bounds b = view.localToScreen(view.getBoundsInLocal());
     Point2D middle = new Point2D(b.getCenterX(), b.getCenterY());
     clickOn(middle);
-    var chosen = session.selectionProperty().get();
+    var chosen = session.selected();
     assertThat(chosen.isEmpty()).isFalse();
     // turned once round the body, the view is where it was
     interact(() -> view.requestFocus());
@@ -155,13 +153,13 @@ class ViewportTest extends DeskTest {
     release(KeyCode.ALT);
     run("select-none");
     clickOn(middle);
-    assertThat(session.selectionProperty().get()).isEqualTo(chosen);
+    assertThat(session.selected()).isEqualTo(chosen);
     moveTo(middle);
     scroll(8, VerticalDirection.DOWN);
     scroll(8, VerticalDirection.UP);
     run("select-none");
     clickOn(middle);
-    assertThat(session.selectionProperty().get()).isEqualTo(chosen);
+    assertThat(session.selected()).isEqualTo(chosen);
     assertThat(63 * 0.1).isCloseTo(2 * Math.PI, within(0.02));
   }
 

@@ -71,7 +71,7 @@ class WorklistTest extends DeskTest {
     Finding worst = chosen();
     assertThat(worst).isEqualTo(state().shown().get(0));
     assertThat(session.frameProperty().get()).isEqualTo(worst.worst());
-    assertThat(session.selectionProperty().get().get(worst.joint())).isTrue();
+    assertThat(session.selected().get(worst.joint())).isTrue();
     // mended: a plate more, a finding less, and the next one chosen
     int plates = session.chain().size();
     clickOn("#mend");

@@ -64,7 +64,7 @@ public record Chain(List<Plate> plates) {
 
   /**
    * With one plate changed; as it is where there is none of that id. Where the plate's pass gives
-   * something another name, later passes call it by that, up to one that gives a thing of the old
+   * something another name, later passes call it by that, up to one that gives a prop of the old
    * name.
    */
   public Chain changed(String id, UnaryOperator<Plate> change) {

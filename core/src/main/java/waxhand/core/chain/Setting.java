@@ -215,7 +215,7 @@ public sealed interface Setting<P> {
   }
 
   /**
-   * Things of one kind that are edited elsewhere than on a panel, such as in lanes and in the view.
+   * Items of one kind that are edited elsewhere than on a panel, such as in lanes and in the view.
    * In plain form a list of maps from keys to plain values.
    *
    * @param form how one of them stands in files

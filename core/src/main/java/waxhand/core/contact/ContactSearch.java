@@ -47,7 +47,7 @@ final class ContactSearch {
    */
   private static final double GENTLE = 0.6;
 
-  /** Nearer than this it matters on which side of a thing a part is, metres. */
+  /** Nearer than this it matters on which side of a prop a part is, metres. */
   private static final double BESIDE = 0.2;
 
   /** A foot that is off the ground for no longer, seconds, and comes back this near, metres. */
@@ -139,7 +139,7 @@ final class ContactSearch {
   /**
    * Height over the nearest surface.
    *
-   * @param sides whether a part may also lean on the side of a thing
+   * @param sides whether a part may also lean on the side of a prop
    */
   private double over(int frame, double[][] course, boolean sides) {
     double x = course[0][frame];

@@ -10,7 +10,7 @@ import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
 
 /**
- * Everything parts can rest on: the floor and things.
+ * Everything parts can rest on: the floor and props.
  *
  * @param floor under everything
  * @param props while they stand or lie still; what is carried is no ground
@@ -31,12 +31,12 @@ public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
     props = List.copyOf(props);
   }
 
-  /** The floor at a height and the things of a motion. */
+  /** The floor at a height and the props of a motion. */
   public static Ground of(Motion motion, double floorM) {
     return new Ground(FloorPlane.level(floorM), Props.of(motion));
   }
 
-  /** The floor at a height, tilted where slow, low feet say so, and the things of a motion. */
+  /** The floor at a height, tilted where slow, low feet say so, and the props of a motion. */
   public static Ground found(Motion motion, double floorM) {
     return new Ground(tilted(motion, floorM), Props.of(motion));
   }
@@ -81,7 +81,7 @@ public record Ground(FloorPlane floor, List<Prop> props) implements Surface {
 
   /**
    * Height of what lies beneath a place, metres: the first surface met going straight down; the
-   * floor's where the place is inside a thing.
+   * floor's where the place is inside a prop.
    */
   public double beneath(int frame, double x, double y, double z) {
     double height = y;

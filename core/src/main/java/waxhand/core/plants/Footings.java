@@ -24,7 +24,7 @@ public final class Footings {
   /** It does so where it turns quicker than this, radians a second. */
   private static final double TURNING = Math.toRadians(22);
 
-  /** A thing this near under a foot is what it stands on, metres. */
+  /** A prop this near under a foot is what it stands on, metres. */
   private static final double NEAR = 0.08;
 
   /** A spot that is moved steps up no higher than this, metres. */
@@ -150,7 +150,7 @@ public final class Footings {
   }
 
   /**
-   * Height of what lies under a spot: the floor, or a thing a foot was captured near the top of;
+   * Height of what lies under a spot: the floor, or a prop a foot was captured near the top of;
    * where it was moved to by hand, the highest thing it can step on.
    */
   private double height(double[] spot, Frames frames, double x, double z, Plant.Move move) {

@@ -8,7 +8,7 @@ import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
 
 /**
- * The hands of a body and where a thing goes with them: it stays where it is until a hand takes it,
+ * The hands of a body and where a prop goes with them: it stays where it is until a hand takes it,
  * goes with the hand, and stays where it is let go; what takes it over takes it as it is.
  */
 public final class Grip {
@@ -58,7 +58,7 @@ public final class Grip {
   }
 
   /**
-   * The path of a thing that these hands hold.
+   * The path of a prop that these hands hold.
    *
    * @param start its pose before it is taken. Not modified.
    * @param holds in the order of time

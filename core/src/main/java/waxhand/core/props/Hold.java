@@ -2,5 +2,5 @@ package waxhand.core.props;
 
 import waxhand.core.motion.Frames;
 
-/** A thing is held over some frames. */
+/** A prop is held over some frames. */
 public record Hold(Holder by, Frames frames) {}

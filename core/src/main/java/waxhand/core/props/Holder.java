@@ -2,7 +2,7 @@ package waxhand.core.props;
 
 import waxhand.core.text.Legible;
 
-/** Who holds a thing. */
+/** Who holds a prop. */
 public enum Holder {
   LEFT_HAND("left hand"),
   RIGHT_HAND("right hand"),
@@ -28,6 +28,6 @@ public enum Holder {
       }
     }
     throw new IllegalArgumentException(
-        "nobody is called '" + Legible.of(String.valueOf(words)) + "' to hold things");
+        "nobody is called '" + Legible.of(String.valueOf(words)) + "' to hold props");
   }
 }

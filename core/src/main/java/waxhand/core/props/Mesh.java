@@ -5,7 +5,7 @@ import java.util.HashMap;
 import java.util.Map;
 
 /**
- * A thing of any form, of triangles: the middle of its base at the origin, y up, metres. Immutable.
+ * A prop of any form, of triangles: the middle of its base at the origin, y up, metres. Immutable.
  *
  * <p>Which side of it a place lies on is told by the pseudonormal of the nearest face, edge or
  * corner (Bærentzen and Aanæs, "Signed distance computation using the angle weighted pseudonormal",

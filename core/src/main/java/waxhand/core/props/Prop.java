@@ -3,7 +3,7 @@ package waxhand.core.props;
 import waxhand.core.maths.Quats;
 
 /**
- * A thing in a take.
+ * A prop in a take.
  *
  * @param name by which passes call it
  * @param colour in words, one of those the program knows

@@ -5,7 +5,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 
-/** Where a thing is in every frame: place, metres, and rotation. Immutable. */
+/** Where a prop is in every frame: place, metres, and rotation. Immutable. */
 public final class PropPath {
   private static final int WIDTH = 7;
   private final double[] poses;

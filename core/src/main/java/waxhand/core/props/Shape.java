@@ -1,8 +1,8 @@
 package waxhand.core.props;
 
 /**
- * The form of a thing, in its own frame: y up, the middle of its base at the origin, so that a
- * thing placed at height 0 stands on the floor. Metres.
+ * The form of a prop, in its own frame: y up, the middle of its base at the origin, so that a thing
+ * placed at height 0 stands on the floor. Metres.
  */
 public sealed interface Shape permits Shape.Box, Shape.Cylinder, Shape.Ball, Shape.Plane, Mesh {
   /** How far a place lies outside, below 0 inside, metres. */

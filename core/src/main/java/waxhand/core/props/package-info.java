@@ -1,2 +1,2 @@
-/** Things to act against: their shapes and where they are, frame by frame. */
+/** Props to act against: their shapes and where they are, frame by frame. */
 package waxhand.core.props;

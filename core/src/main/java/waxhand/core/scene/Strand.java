@@ -4,7 +4,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 
 /**
- * Data beside the body that flows along a chain with it, such as contacts or things. Immutable, and
+ * Data beside the body that flows along a chain with it, such as contacts or props. Immutable, and
  * equal where it says the same. A new kind of data is one implementation, with its {@link Kind};
  * {@link Motion} then carries it everywhere.
  *

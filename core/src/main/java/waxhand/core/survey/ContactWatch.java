@@ -17,7 +17,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.signal.Running;
 
 /**
- * Feet, knees and hands that slide, float or sink while they touch the floor or a thing. Contacts
+ * Feet, knees and hands that slide, float or sink while they touch the floor or a prop. Contacts
  * are those that a pass has settled, by search or by the artist's hand; where none has, a search
  * tells.
  */

@@ -288,7 +288,7 @@ class ContactSearchTest {
     assertThat(runs.get(0).to()).isBetween(225, 255);
   }
 
-  /** A hand leans on the side of a thing; a knee beside it does not kneel there. */
+  /** A hand leans on the side of a prop; a knee beside it does not kneel there. */
   @Test
   void handsLeanOnSidesAndKneesDoNot() {
     int frames = 480;

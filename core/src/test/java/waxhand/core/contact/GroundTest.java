@@ -34,7 +34,7 @@ class GroundTest {
     assertThat(ground.beneath(0, 0, 2, 0)).isCloseTo(0.5, within(1e-5));
     assertThat(ground.beneath(0, 0.4, 2, 0)).isCloseTo(0.2, within(1e-5));
     assertThat(ground.beneath(0, 2, 2, 0)).isCloseTo(0, within(1e-5));
-    // from inside a thing only the floor is left
+    // from inside a prop only the floor is left
     assertThat(ground.beneath(0, 0, 0.3, 0)).isZero();
     assertThat(ground.surfaces()).hasSize(3);
   }

@@ -222,7 +222,7 @@ class GoalsTest {
     }
   }
 
-  // ---- things ------------------------------------------------------------------------------
+  // ---- props ------------------------------------------------------------------------------
 
   private static PropPass crate(Hold... holds) {
     return PropPass.KIND.defaults().withPlace(new Triple(0.1, 0.9, 0.4)).withHolds(List.of(holds));
@@ -322,7 +322,7 @@ class GoalsTest {
         .isCloseTo(hand.distance(a[0], a[1], a[2]), within(1e-9));
   }
 
-  /** What words mean does not hang on which things there are. */
+  /** What words mean does not hang on which props there are. */
   @Test
   void aThingMayBeCalledLikeAPartAndTiesGoWithItsName() {
     TieTarget part = TieTarget.of("head");

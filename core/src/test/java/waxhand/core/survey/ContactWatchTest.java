@@ -20,7 +20,7 @@ import waxhand.core.passes.props.PropPass;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
-/** What touches, as far as passes and things tell. */
+/** What touches, as far as passes and props tell. */
 class ContactWatchTest {
   private static final double RATE = 120;
 

@@ -214,7 +214,7 @@ final class Actions {
           all.set(
               0,
               session.takeProperty().get().orElseThrow().raw().motion().clip().skeleton().size());
-          session.selectionProperty().set(all);
+          session.select(all);
         });
     commands.add(
         "Select",
@@ -223,20 +223,20 @@ final class Actions {
         "",
         "Ctrl+Shift+A",
         session::hasTake,
-        () -> session.selectionProperty().set(new BitSet()));
+        () -> session.select(new BitSet()));
     commands.add(
         "Select",
         "select-limb",
         "Select the whole limb",
         "",
         "Shift+Up",
-        () -> !session.selectionProperty().get().isEmpty(),
+        () -> !session.selected().isEmpty(),
         this::limb);
   }
 
   private void limb() {
     var skeleton = session.takeProperty().get().orElseThrow().raw().motion().clip().skeleton();
-    session.selectionProperty().set(skeleton.below(session.selectionProperty().get()));
+    session.select(skeleton.below(session.selected()));
   }
 
   static List<String> helpGroups() {

@@ -3,43 +3,33 @@ package waxhand.desk.bench;
 import java.io.File;
 import java.nio.file.Path;
 import java.util.BitSet;
-import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
-import javafx.animation.PauseTransition;
-import javafx.application.Platform;
 import javafx.beans.binding.Bindings;
-import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
-import javafx.scene.Node;
 import javafx.scene.Parent;
 import javafx.scene.Scene;
-import javafx.scene.control.Button;
-import javafx.scene.control.ButtonBase;
-import javafx.scene.control.MenuButton;
-import javafx.scene.control.ScrollPane;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.KeyEvent;
-import javafx.scene.input.MouseEvent;
 import javafx.scene.input.TransferMode;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
-import javafx.stage.PopupWindow;
 import javafx.stage.Window;
-import javafx.util.Duration;
 import waxhand.core.chain.Stage;
 import waxhand.core.survey.Finding;
 import waxhand.desk.command.Commands;
-import waxhand.desk.contacts.ContactLanes;
-import waxhand.desk.contacts.Contacts;
 import waxhand.desk.curves.CurvesRoom;
 import waxhand.desk.findings.FindingsPanel;
 import waxhand.desk.findings.Worklist;
 import waxhand.desk.handoff.HandoffSheet;
+import waxhand.desk.kits.ChosenMarks;
 import waxhand.desk.kits.Kits;
+import waxhand.desk.kits.contacts.ContactActions;
+import waxhand.desk.kits.contacts.ContactLanes;
+import waxhand.desk.kits.contacts.Contacts;
+import waxhand.desk.kits.contacts.Prints;
+import waxhand.desk.kits.layers.ShiftDrag;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.panels.PassPanel;
@@ -75,40 +65,44 @@ public final class Bench extends StackPane {
   private final Commands commands = new Commands(memory.keys());
   private final FileWork files = new FileWork(session, jobs, notices, memory);
   private final Viewport viewport;
-  private final Lanes lanes;
   private final ContactLanes contactLanes;
   private final CurvesRoom curves;
+  private final TimeArea time;
   private final PassPanel panel;
   private final BodyMap map;
   private final Sheets sheets = new Sheets();
   private final Finder finder;
   private final HandoffSheet handoff;
   private final PassPalette passPalette;
-  private final ListChangeListener<Window> popups = c -> dressPopups();
   private final Plan plan;
-  private final List<Parent> rooms;
-  private Theme theme;
+  private final Dress dress;
   private Scene scene;
 
   public Bench() {
     getStyleClass().add("wh-bench");
     getChildren().add(palette);
     Player.attach(session);
-    viewport = new Viewport(session, palette, memory, contacts);
+    viewport =
+        new Viewport(
+            session,
+            palette,
+            memory,
+            List.of(new Prints(session, contacts), new ChosenMarks(session)),
+            Kits::strokes,
+            contacts::selectedSide);
     new ProjectActions(session, commands, files, memory, this).add();
     PassPalette.commands(commands, session, stage -> showPassPalette(stage));
+    new FlagActions(session, commands).add();
     new PassActions(session, commands, contacts).add();
     new ContactActions(session, commands, contacts).add();
     new Actions(session, commands).add();
     new ViewActions(session, commands, viewport, notices::mention).add();
     FindingActions.add(commands, worklist, session);
     worklist.onVisit(f -> viewport.frameParts());
-    lanes = new Lanes(session, results, worklist, palette);
     contactLanes = new ContactLanes(session, contacts, palette);
     panel = new PassPanel(session, contacts, palette, commands, Kits::picture);
-    theme = Theme.valueOf(memory.get("theme").filter(t -> t.equals("LAMPBLACK")).orElse("TALLOW"));
     Head head = new Head(session, commands, files, memory);
-    HBox rail = railRow();
+    RailRow rail = new RailRow(new Rail(session, results, commands), commands);
     map = new BodyMap(session, contacts, palette);
     Shelf shelf =
         new Shelf(
@@ -118,21 +112,13 @@ public final class Bench extends StackPane {
             map);
     curves =
         new CurvesRoom(
-            session, worklist.chosenProperty().map(f -> f.map(Finding::frames)), palette);
-    ScrollPane contactRows = new ScrollPane(contactLanes);
-    contactRows.getStyleClass().add("wh-rows");
-    contactRows.setFitToWidth(true);
-    contactRows.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-    contactRows.setMinHeight(0);
-    contactRows.visibleProperty().bind(contactLanes.visibleProperty());
-    contactRows.managedProperty().bind(contactLanes.visibleProperty());
-    VBox.setVgrow(lanes, Priority.SOMETIMES);
-    VBox.setVgrow(curves, Priority.ALWAYS);
-    VBox time = new VBox(lanes, contactRows, curves);
+            session,
+            worklist.chosenProperty().map(f -> f.map(Finding::frames)),
+            new ShiftDrag(session),
+            palette);
+    time = new TimeArea(new Lanes(session, results, worklist, palette), contactLanes, curves);
     Transport transport = new Transport(session, commands);
-    showCurves(false);
     transport.getStyleClass().add("wh-time");
-    time.getStyleClass().add("wh-time-rows");
     plan = new Plan(memory, new VBox(head, rail), shelf, viewport, panel, transport, time);
     new PlanActions(commands, plan).add();
     finder = new Finder(commands, (id, key) -> memory.put("key." + id, key), f -> closeSheet());
@@ -143,17 +129,11 @@ public final class Bench extends StackPane {
     sheets.keep(handoff);
     notices.watch(jobs);
     StackPane.setAlignment(notices, Pos.BOTTOM_RIGHT);
-    // over the views, where it hides neither lanes nor settings
     notices
         .paddingProperty()
         .bind(
             Bindings.createObjectBinding(
-                () ->
-                    new Insets(
-                        0,
-                        (panel.isVisible() ? panel.getWidth() : 0) + 16,
-                        getHeight() - viewport.getLayoutY() - viewport.getHeight() + 16,
-                        0),
+                this::overTheViews,
                 panel.widthProperty(),
                 panel.visibleProperty(),
                 heightProperty(),
@@ -161,23 +141,24 @@ public final class Bench extends StackPane {
                 viewport.heightProperty()));
     // a sheet lies over notices, which must not hide its buttons
     getChildren().addAll(plan, notices, sheets);
-    rooms =
-        List.of(
-            palette,
-            viewport,
-            panel,
-            shelf,
-            head,
-            rail,
-            transport,
-            time,
-            plan,
-            notices,
-            finder,
-            passPalette,
-            handoff);
+    dress =
+        new Dress(
+            memory,
+            List.of(
+                palette,
+                viewport,
+                panel,
+                shelf,
+                head,
+                rail,
+                transport,
+                time,
+                plan,
+                notices,
+                finder,
+                passPalette,
+                handoff));
     addEventHandler(KeyEvent.KEY_PRESSED, commands::handle);
-    addEventFilter(MouseEvent.MOUSE_RELEASED, e -> Platform.runLater(this::freeTheKeys));
     drops();
     session.projectProperty().addListener((o, a, b) -> title());
     session.fileProperty().addListener((o, a, b) -> title());
@@ -188,76 +169,17 @@ public final class Bench extends StackPane {
   public Scene scene(double width, double height) {
     scene = new Scene(this, width, height);
     Theme.prepare(scene);
-    rooms.forEach(theme::wear);
-    Window.getWindows().addListener(popups);
-    scene.addEventFilter(KeyEvent.KEY_PRESSED, this::keysBeforeControls);
-    scene.addEventFilter(KeyEvent.KEY_RELEASED, commands::released);
+    dress.begin();
+    new KeyRules(scene, commands, sheets::isOpen, () -> viewport.active().requestFocus());
     title();
     return scene;
   }
 
-  /** Space and arrows belong to the take unless a control that needs them has the focus. */
-  private void keysBeforeControls(KeyEvent e) {
-    Node focus = scene.getFocusOwner();
-    boolean own =
-        focus instanceof javafx.scene.control.TextInputControl
-            || focus instanceof javafx.scene.control.ListView
-            || focus instanceof javafx.scene.control.Slider
-            || focus instanceof javafx.scene.control.ChoiceBox
-            || (focus != null
-                && (focus.getStyleClass().contains("wh-flag")
-                    || focus.getStyleClass().contains("wh-divider")));
-    boolean overButtons =
-        focus instanceof ButtonBase
-            && (e.getCode() == javafx.scene.input.KeyCode.LEFT
-                || e.getCode() == javafx.scene.input.KeyCode.RIGHT);
-    if ((!own && !(focus instanceof ButtonBase)) || overButtons) {
-      if (!sheets.isOpen()) {
-        commands.handle(e);
-      }
-    }
-  }
-
-  /**
-   * A button that was clicked gives the keyboard back, so that Space plays and does not press it.
-   */
-  private void freeTheKeys() {
-    Node focus = scene.getFocusOwner();
-    boolean button = focus instanceof ButtonBase && !(focus instanceof MenuButton);
-    if (button && !sheets.isOpen()) {
-      viewport.active().requestFocus();
-    }
-  }
-
-  /** Menus and tooltips are windows of their own. */
-  private void dressPopups() {
-    for (Window window : Window.getWindows()) {
-      if (window instanceof PopupWindow popup) {
-        theme.wear(popup.getScene().getRoot());
-      }
-    }
-  }
-
-  private HBox railRow() {
-    Rail rail = new Rail(session, results, commands);
-    ScrollPane railPane = rail.scrolled();
-    HBox.setHgrow(railPane, Priority.ALWAYS);
-    Button add = commands.wordButton("add-pass");
-    add.setText("+ Pass");
-    add.setId("add-pass");
-    add.setAccessibleText("Add a pass");
-    add.setMinWidth(USE_PREF_SIZE);
-    add.setMaxWidth(Double.MAX_VALUE);
-    Button first = commands.button("first-pass");
-    first.getStyleClass().add("wh-main");
-    VBox buttons = new VBox(6, first, add);
-    buttons.setAlignment(Pos.CENTER);
-    buttons.setMinWidth(USE_PREF_SIZE);
-    first.setMinWidth(USE_PREF_SIZE);
-    buttons.setStyle("-fx-padding: 8 16 8 8;");
-    HBox row = new HBox(railPane, buttons);
-    row.getStyleClass().add("wh-rail");
-    return row;
+  /** Where notices lie: over the views, where they hide neither lanes nor settings. */
+  private Insets overTheViews() {
+    double right = panel.isVisible() ? panel.getWidth() : 0;
+    double below = getHeight() - viewport.getLayoutY() - viewport.getHeight();
+    return new Insets(0, right + 16, below + 16, 0);
   }
 
   private void title() {
@@ -287,25 +209,14 @@ public final class Bench extends StackPane {
   }
 
   /** Shows curves in place of lanes, or lanes again. */
-  private void showCurves(boolean shown) {
-    curves.setVisible(shown);
-    curves.setManaged(shown);
-    lanes.setVisible(!shown);
-    lanes.setManaged(!shown);
-    contactLanes.setVisible(!shown);
-    contactLanes.setManaged(!shown);
-  }
-
   void changeTime() {
-    showCurves(!curves.isVisible());
+    time.change();
   }
 
   private void repaint() {
     viewport.repaint();
-    lanes.draw();
-    contactLanes.draw();
+    time.repaint();
     map.draw();
-    curves.pane().draw();
     panel.repaint();
   }
 
@@ -352,40 +263,24 @@ public final class Bench extends StackPane {
     } else if (!contacts.selectedProperty().get().isEmpty()) {
       contacts.selectedProperty().set(List.of());
     } else if (!notices.clear()) {
-      session.selectionProperty().set(new BitSet());
+      session.select(new BitSet());
     }
   }
 
   void changeTheme() {
-    setTheme(theme.other());
-    memory.put("theme", theme.name());
+    dress.change();
   }
 
-  /** Changes the look, a room a drawn frame: all at once would hold up the window. */
   public void setTheme(Theme other) {
-    theme = other;
-    if (scene.getWindow() == null) {
-      rooms.forEach(theme::wear);
-    } else {
-      wear(rooms.iterator());
-    }
+    dress.change(other);
   }
 
   public Theme theme() {
-    return theme;
-  }
-
-  private void wear(Iterator<Parent> next) {
-    theme.wear(next.next());
-    if (next.hasNext()) {
-      PauseTransition pulse = new PauseTransition(Duration.ONE);
-      pulse.setOnFinished(e -> wear(next));
-      pulse.play();
-    }
+    return dress.theme();
   }
 
   private void showSheet(Parent sheet) {
-    theme.wear(sheet);
+    dress.theme().wear(sheet);
     sheets.show(sheet);
   }
 
@@ -435,7 +330,7 @@ public final class Bench extends StackPane {
 
   /** Ends the work under way; unsaved work stays in the rescue file. */
   public void close() {
-    Window.getWindows().removeListener(popups);
+    dress.end();
     results.close();
     surveys.close();
     memory.close();

@@ -13,7 +13,6 @@ import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
-import waxhand.core.passes.props.PropPass;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
@@ -31,7 +30,7 @@ import waxhand.formats.project.ProjectFile;
 import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.TakeFiles;
 
-/** Opening, saving, and adding takes and things. */
+/** Opening, saving, and adding takes and props. */
 public final class FileWork {
   /** Characters of a file's name that a take is named by. */
   private static final int NAMED = 120;
@@ -168,16 +167,16 @@ public final class FileWork {
                 "read " + take.name() + " again", p -> p.changed(take.id(), t -> t.withRaw(raw))));
   }
 
-  // ---- things ------------------------------------------------------------------------------
+  // ---- props ------------------------------------------------------------------------------
 
   /**
-   * Asks for a glTF file and makes a thing of it.
+   * Asks for a glTF file and makes a prop of it.
    *
    * @param plateId of a prop that takes its form; a new one is added while empty
    */
   public void chooseMesh(Window owner, Optional<String> plateId) {
     FileChooser chooser = new FileChooser();
-    chooser.setTitle("A thing from a glTF file");
+    chooser.setTitle("A prop from a glTF file");
     chooser
         .getExtensionFilters()
         .add(new FileChooser.ExtensionFilter("glTF", "*.glb", "*.gltf", "*.GLB", "*.GLTF"));
@@ -197,15 +196,11 @@ public final class FileWork {
         work -> new LoadedMesh(name, GltfMeshReader.read(path)),
         mesh -> {
           if (!session.hasTake()) {
-            notices.say("Open a take first: " + name + " is a thing to act against.");
+            notices.say("Open a take first: " + name + " is a prop to act against.");
           } else if (plateId.isEmpty()) {
             plates.add(mesh);
           } else {
-            session.editPlate(
-                "form of " + name,
-                null,
-                plateId.get(),
-                p -> p.pass() instanceof PropPass prop ? p.withPass(prop.withMesh(mesh)) : p);
+            plates.shape(plateId.get(), mesh);
           }
         });
   }
@@ -243,7 +238,7 @@ public final class FileWork {
         });
   }
 
-  /** Opens whatever was dropped: projects replace the bench, takes and things are added. */
+  /** Opens whatever was dropped: projects replace the bench, takes and props are added. */
   public void openAny(List<Path> paths) {
     List<Path> takes = new ArrayList<>();
     for (Path path : paths) {

@@ -1,6 +1,5 @@
 package waxhand.desk.bench;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
@@ -10,17 +9,15 @@ import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.PassKinds;
-import waxhand.core.passes.props.PropPass;
 import waxhand.core.plants.Plant;
 import waxhand.desk.command.Commands;
-import waxhand.desk.contacts.Contacts;
+import waxhand.desk.kits.FirstPass;
 import waxhand.desk.kits.Kits;
 import waxhand.desk.kits.NewPlates;
-import waxhand.desk.session.Flag;
+import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.session.Session;
-import waxhand.formats.project.Recipe;
 
-/** The commands of passes and of the flags A and B. */
+/** The commands of passes. */
 final class PassActions {
   private final Session session;
   private final Commands commands;
@@ -39,7 +36,14 @@ final class PassActions {
   }
 
   void add() {
-    flags();
+    adding();
+    changing();
+    copying();
+    moving();
+    placing();
+  }
+
+  private void adding() {
     commands.add(
         "Pass",
         "first-pass",
@@ -47,13 +51,7 @@ final class PassActions {
         "",
         "Ctrl+F",
         session::hasTake,
-        () -> {
-          session.editChain("first pass", null, PassActions::withFirstPass);
-          // what is added next comes after all of it
-          List<Plate> first = Recipe.firstPass().chain().plates();
-          String last = "first-" + first.get(first.size() - 1).id();
-          session.plateIdProperty().set(Optional.of(last));
-        });
+        () -> FirstPass.begin(session));
     for (PassKind<?> kind : PassKinds.ALL) {
       commands.add(
           "Pass",
@@ -64,6 +62,9 @@ final class PassActions {
           session::hasTake,
           () -> plates.add(kind));
     }
+  }
+
+  private void changing() {
     commands.add(
         "Pass",
         "delete-plate",
@@ -81,30 +82,14 @@ final class PassActions {
         this::hasPlate,
         () -> onPlate("mute", p -> p.withMuted(!p.muted())));
     commands.add(
-        "Pass",
-        "duplicate",
-        "Copy pass",
-        "fth-copy",
-        "Ctrl+D",
-        this::hasPlate,
-        () -> {
-          Plate plate = session.plate().orElseThrow();
-          Chain chain = session.chain();
-          Plate copy =
-              new Plate(
-                  chain.freshId(plate.pass().kind()),
-                  plate.name() + " copy",
-                  plate.pass(),
-                  plate.span(),
-                  plate.scope(),
-                  plate.weight(),
-                  plate.muted());
-          session.editChain(
-              "copy " + plate.name(),
-              null,
-              c -> c.inserted(c.indexOf(plate.id()).orElseThrow() + 1, copy));
-          session.plateIdProperty().set(Optional.of(copy.id()));
-        });
+        "Pass", "heavier", "More weight", "", "Ctrl+Up", this::hasWeight, () -> weight(0.1));
+    commands.add(
+        "Pass", "lighter", "Less weight", "", "Ctrl+Down", this::hasWeight, () -> weight(-0.1));
+  }
+
+  private void copying() {
+    commands.add(
+        "Pass", "duplicate", "Copy pass", "fth-copy", "Ctrl+D", this::hasPlate, this::copy);
     commands.add(
         "Pass",
         "share",
@@ -112,11 +97,27 @@ final class PassActions {
         "",
         "Ctrl+Shift+D",
         () -> hasPlate() && session.projectProperty().get().takes().size() > 1,
-        () -> {
-          Plate plate = session.plate().orElseThrow();
-          String take = session.takeProperty().get().orElseThrow().id();
-          session.edit("copy " + plate.name() + " to every take", p -> p.shared(take, plate));
-        });
+        this::share);
+  }
+
+  private void copy() {
+    Plate plate = session.plate().orElseThrow();
+    Plate copy =
+        plate.withId(session.chain().freshId(plate.pass().kind())).withName(plate.name() + " copy");
+    session.editChain(
+        "copy " + plate.name(),
+        null,
+        c -> c.inserted(c.indexOf(plate.id()).orElseThrow() + 1, copy));
+    session.plateIdProperty().set(Optional.of(copy.id()));
+  }
+
+  private void share() {
+    Plate plate = session.plate().orElseThrow();
+    String take = session.takeProperty().get().orElseThrow().id();
+    session.edit("copy " + plate.name() + " to every take", p -> p.shared(take, plate));
+  }
+
+  private void moving() {
     commands.add(
         "Pass", "move-left", "Move pass earlier", "", "Alt+Comma", this::hasPlate, () -> move(-1));
     commands.add(
@@ -137,6 +138,9 @@ final class PassActions {
         "Comma",
         () -> session.chain().size() > 0,
         () -> choose(-1));
+  }
+
+  private void placing() {
     commands.add(
         "Pass",
         "span-from",
@@ -153,10 +157,6 @@ final class PassActions {
         "O",
         this::hasLocalPlate,
         () -> span(false));
-    commands.add(
-        "Pass", "heavier", "More weight", "", "Ctrl+Up", this::hasWeight, () -> weight(0.1));
-    commands.add(
-        "Pass", "lighter", "Less weight", "", "Ctrl+Down", this::hasWeight, () -> weight(-0.1));
   }
 
   private List<Plant> selectedContacts() {
@@ -221,91 +221,5 @@ final class PassActions {
     onPlate(
         "weight of",
         p -> p.withWeight(Math.max(0, Math.min(1, Math.rint(10 * (p.weight() + by)) / 10))));
-  }
-
-  private void flags() {
-    commands.add(
-        "Compare",
-        "swap-flags",
-        "Swap flags A and B",
-        "",
-        "X",
-        session::hasTake,
-        () -> {
-          Flag a = session.flagAProperty().get();
-          session.flagAProperty().set(session.flagBProperty().get());
-          session.flagBProperty().set(a);
-        });
-    commands.add(
-        "Compare",
-        "flags-home",
-        "Send flags home (raw and result)",
-        "",
-        "H",
-        session::hasTake,
-        () -> {
-          session.flagAProperty().set(Flag.RAW);
-          session.flagBProperty().set(Flag.RESULT);
-        });
-    commands.add(
-        "Compare",
-        "a-left",
-        "Flag A one stop back",
-        "",
-        "A",
-        session::hasTake,
-        () -> flag(true, -1));
-    commands.add(
-        "Compare",
-        "a-right",
-        "Flag A one stop on",
-        "",
-        "Shift+A",
-        session::hasTake,
-        () -> flag(true, 1));
-    commands.add(
-        "Compare",
-        "b-left",
-        "Flag B one stop back",
-        "",
-        "B",
-        session::hasTake,
-        () -> flag(false, -1));
-    commands.add(
-        "Compare",
-        "b-right",
-        "Flag B one stop on",
-        "",
-        "Shift+B",
-        session::hasTake,
-        () -> flag(false, 1));
-  }
-
-  private void flag(boolean a, int by) {
-    var property = a ? session.flagAProperty() : session.flagBProperty();
-    Chain chain = session.chain();
-    property.set(Flag.after(chain, property.get().index(chain) + by));
-  }
-
-  /** The first pass in front of what is there; an earlier first pass gives way to it. */
-  /**
-   * Things that stand come before Plants, since contacts rest on them; the artist's other plates,
-   * things that are carried among them, behind it.
-   */
-  private static Chain withFirstPass(Chain chain) {
-    List<Plate> plates = new ArrayList<>();
-    for (Plate plate : Recipe.firstPass().chain().plates()) {
-      plates.add(plate.withId("first-" + plate.id()));
-    }
-    List<String> ids = plates.stream().map(Plate::id).toList();
-    List<Plate> own = chain.plates().stream().filter(p -> !ids.contains(p.id())).toList();
-    own.stream().filter(p -> !stands(p)).forEach(plates::add);
-    int at = NewPlates.beforePlants(new Chain(plates), plates.size());
-    plates.addAll(at, own.stream().filter(PassActions::stands).toList());
-    return new Chain(plates);
-  }
-
-  private static boolean stands(Plate plate) {
-    return plate.pass() instanceof PropPass prop && prop.holds().isEmpty();
   }
 }

@@ -7,8 +7,8 @@ import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import javafx.stage.FileChooser;
 import waxhand.core.chain.Plate;
-import waxhand.core.passes.props.PropPass;
 import waxhand.desk.command.Commands;
+import waxhand.desk.kits.NewPlates;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.formats.project.Recipe;
@@ -50,7 +50,7 @@ final class ProjectActions {
     commands.add(
         "Pass",
         "load-mesh",
-        "Load a thing from a glTF file…",
+        "Load a prop from a glTF file…",
         "",
         "Ctrl+Shift+G",
         session::hasTake,
@@ -173,6 +173,6 @@ final class ProjectActions {
 
   /** The prop that is chosen on the rail. */
   private Optional<String> chosenProp() {
-    return session.plate().filter(p -> p.pass() instanceof PropPass).map(Plate::id);
+    return session.plate().filter(NewPlates::takesMesh).map(Plate::id);
   }
 }

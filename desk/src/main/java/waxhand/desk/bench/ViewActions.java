@@ -103,7 +103,7 @@ final class ViewActions {
         "Isolate the selected limb, or show all again",
         "fth-eye",
         "Shift+I",
-        () -> viewport.isIsolated() || !session.selectionProperty().get().isEmpty(),
+        () -> viewport.isIsolated() || !session.selected().isEmpty(),
         viewport::isolate);
     always(
         "follow",

@@ -40,11 +40,6 @@ public final class CurvesPane extends TimeArea {
   /** What is drawn depends on this. */
   private record Wanted(Motion a, Motion b, List<Integer> joints, Quantity quantity) {}
 
-  /** A region is being shifted: of which row, by how much of its unit or by how many frames. */
-  public interface Shifting {
-    void by(int joint, Quantity quantity, int component, Frames region, double value, int frames);
-  }
-
   private final ObservableValue<Optional<Frames>> marked;
   private final CurvePainter painter;
   private final Palette palette;
@@ -55,8 +50,7 @@ public final class CurvesPane extends TimeArea {
   private final BooleanProperty spectrum = new SimpleBooleanProperty();
   private final ReadOnlyObjectWrapper<Optional<Frames>> region =
       new ReadOnlyObjectWrapper<>(Optional.empty());
-  private Shifting shifting = (j, q, c, r, v, f) -> {};
-  private Runnable settled = () -> {};
+  private Optional<RegionDrag> dragging = Optional.empty();
   private double from;
   private double to;
   private String takeId = "";
@@ -109,7 +103,7 @@ public final class CurvesPane extends TimeArea {
             hand.drag(e.getX(), e.getY());
           }
           hand = null;
-          settled.run();
+          dragging.ifPresent(RegionDrag::release);
         });
     addEventHandler(MouseEvent.MOUSE_MOVED, this::moved);
     addEventHandler(
@@ -143,9 +137,8 @@ public final class CurvesPane extends TimeArea {
     return region.getReadOnlyProperty();
   }
 
-  public void onShift(Shifting action, Runnable end) {
-    shifting = action;
-    settled = end;
+  void onDrag(RegionDrag drag) {
+    dragging = Optional.of(drag);
   }
 
   public void select(Optional<Frames> frames) {
@@ -199,7 +192,7 @@ public final class CurvesPane extends TimeArea {
       return;
     }
     List<Integer> joints = new ArrayList<>();
-    session.selectionProperty().get().stream().forEach(joints::add);
+    session.selected(b.get().body()).stream().forEach(joints::add);
     if (joints.isEmpty()) {
       joints.add(0);
     }
@@ -383,11 +376,15 @@ public final class CurvesPane extends TimeArea {
         axis[0] = Math.abs(y - y0) >= Math.abs(x - x0) ? 1 : 2;
       }
       if (axis[0] == 1) {
-        shifting.by(row.joint(), of, row.component(), chosen, (y0 - y) * perPixel, 0);
+        dragged(row, of, chosen, (y0 - y) * perPixel, 0);
       } else if (axis[0] == 2) {
         int frames = (int) Math.round((x - x0) / view.width() * (view.to() - view.from()));
-        shifting.by(row.joint(), of, row.component(), chosen, 0, frames);
+        dragged(row, of, chosen, 0, frames);
       }
     };
+  }
+
+  private void dragged(CurveSet.Row row, Quantity of, Frames chosen, double value, int frames) {
+    dragging.ifPresent(d -> d.drag(row.joint(), of, row.component(), chosen, value, frames));
   }
 }

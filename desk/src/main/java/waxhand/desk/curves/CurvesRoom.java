@@ -1,6 +1,5 @@
 package waxhand.desk.curves;
 
-import java.util.BitSet;
 import java.util.Optional;
 import javafx.beans.value.ObservableValue;
 import javafx.geometry.Pos;
@@ -13,34 +12,27 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
-import waxhand.core.chain.Scope;
-import waxhand.core.chain.Span;
-import waxhand.core.chain.Triple;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.layers.ShiftPass;
-import waxhand.core.scene.Motion;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 
-/** Curves with what is chosen about them, and what becomes of a region that is dragged. */
+/** Curves with what is chosen about them. */
 public final class CurvesRoom extends VBox {
   private final Session session;
   private final CurvesPane pane;
-  private Optional<String> shifted = Optional.empty();
 
-  public CurvesRoom(Session session, ObservableValue<Optional<Frames>> marked, Palette palette) {
+  /**
+   * @param marked frames that stand out
+   * @param drag what becomes of a region that is dragged
+   */
+  public CurvesRoom(
+      Session session, ObservableValue<Optional<Frames>> marked, RegionDrag drag, Palette palette) {
     this.session = session;
     pane = new CurvesPane(session, marked, palette);
     VBox.setVgrow(pane, Priority.ALWAYS);
     pane.visibleProperty().bind(visibleProperty());
-    pane.onShift(
-        this::shift,
-        () -> {
-          shifted = Optional.empty();
-          session.settle();
-        });
+    pane.onDrag(drag);
     getChildren().addAll(tools(), pane);
   }
 
@@ -115,66 +107,15 @@ public final class CurvesRoom extends VBox {
     return session.plate().map(p -> p.pass().kind().local()).orElse(false);
   }
 
-  private Span span(Frames region) {
-    int ease = (int) Math.round(0.1 * session.rateHz());
-    return Span.of(region, Math.min(ease, region.count() / 3));
-  }
-
   private void toSpan() {
     Optional<Frames> region = pane.regionProperty().get();
     if (region.isPresent() && hasLocalPlate()) {
       Plate plate = session.plate().orElseThrow();
       session.editPlate(
-          "span of " + plate.name(), null, plate.id(), p -> p.withSpan(span(region.get())));
+          "span of " + plate.name(),
+          null,
+          plate.id(),
+          p -> p.withSpan(session.spanOf(region.get())));
     }
-  }
-
-  /** Makes a shift at the end of the chain when a drag begins, and changes it while it goes on. */
-  private void shift(
-      int joint, Quantity quantity, int component, Frames region, double value, int frames) {
-    Optional<Motion> motion = session.stagesProperty().get().map(s -> s.result());
-    boolean possible =
-        frames != 0
-            || quantity == Quantity.ROTATION
-            || motion.map(m -> m.clip().hasTranslation(joint)).orElse(false)
-                && (quantity == Quantity.POSITION || quantity == Quantity.HEIGHT);
-    if (motion.isEmpty() || !possible) {
-      return;
-    }
-    if (shifted.isEmpty()) {
-      shifted = Optional.of(session.chain().freshId(ShiftPass.KIND));
-    }
-    String id = shifted.get();
-    BitSet part = new BitSet();
-    part.set(joint);
-    Plate plate =
-        Plate.of(id, pass(quantity, component, value, frames))
-            .withSpan(span(region))
-            .withScope(Scope.of(motion.get().body(), part));
-    session.editChain(
-        frames != 0 ? "shift in time" : "shift in value",
-        "shift-" + id,
-        c -> c.indexOf(id).isPresent() ? c.changed(id, p -> plate) : at(c, plate));
-    session.plateIdProperty().set(Optional.of(id));
-  }
-
-  private static Chain at(Chain chain, Plate plate) {
-    return chain.inserted(chain.size(), plate);
-  }
-
-  private ShiftPass pass(Quantity quantity, int component, double value, int frames) {
-    if (frames != 0) {
-      double seconds = Math.max(-2, Math.min(2, frames / session.rateHz()));
-      return new ShiftPass(
-          ShiftPass.KIND.defaults().turn(), ShiftPass.KIND.defaults().move(), seconds);
-    }
-    int axis = quantity == Quantity.HEIGHT ? 1 : component;
-    double[] by = new double[3];
-    boolean turns = quantity == Quantity.ROTATION;
-    double most = turns ? Math.PI : 5;
-    by[axis] = Math.max(-most, Math.min(most, turns ? Math.toRadians(value) : value / 100));
-    return turns
-        ? new ShiftPass(new Triple(by[0], by[1], by[2]), ShiftPass.KIND.defaults().move(), 0)
-        : new ShiftPass(ShiftPass.KIND.defaults().turn(), new Triple(by[0], by[1], by[2]), 0);
   }
 }

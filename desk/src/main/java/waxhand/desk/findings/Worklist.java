@@ -259,7 +259,7 @@ public final class Worklist {
       finding.joints().forEach(parts::set);
     }
     session.playingProperty().set(false);
-    session.selectionProperty().set(parts);
+    session.select(parts);
     session.seek(finding.worst());
     visit.accept(finding);
   }

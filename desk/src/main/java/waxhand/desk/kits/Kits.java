@@ -17,7 +17,12 @@ import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
 import waxhand.desk.kits.ground.LevelPicture;
 import waxhand.desk.kits.ground.PlantPicture;
+import waxhand.desk.kits.limbs.GoalMarks;
+import waxhand.desk.kits.limbs.NewGoal;
+import waxhand.desk.kits.limbs.NewTether;
 import waxhand.desk.kits.props.HoldsPicture;
+import waxhand.desk.kits.props.NewProp;
+import waxhand.desk.kits.props.PropMarks;
 import waxhand.desk.kits.signal.ReplacedPicture;
 import waxhand.desk.kits.signal.SmoothPicture;
 import waxhand.desk.panels.PassPicture;
@@ -31,14 +36,20 @@ public final class Kits {
           new Kit(GapFillPass.KIND, "Shift+G", "fth-link")
               .showing(t -> new ReplacedPicture(t.palette())),
           new Kit(SmoothPass.KIND, "Shift+S", "fth-activity")
-              .showing(t -> new SmoothPicture(t.palette())),
+              .showing(t -> new SmoothPicture(t.palette()))
+              .stroking(),
           new Kit(LevelPass.KIND, "Shift+L", "fth-download")
               .showing(t -> new LevelPicture(t.palette())),
-          new Kit(PropPass.KIND, "Shift+P", "fth-box").showing(t -> new HoldsPicture(t.commands())),
+          new Kit(PropPass.KIND, "Shift+P", "fth-box")
+              .showing(t -> new HoldsPicture(t.commands()))
+              .marking(PropPass.class, PropMarks::of)
+              .suiting(NewProp::inFrontOfTheBody),
           new Kit(PlantsPass.KIND, "Shift+T", "fth-anchor")
               .showing(t -> new PlantPicture(t.contacts(), t.session())),
-          new Kit(TetherPass.KIND, "Shift+E", "fth-paperclip"),
-          new Kit(LimbGoalPass.KIND, "Shift+M", "fth-crosshair"),
+          new Kit(TetherPass.KIND, "Shift+E", "fth-paperclip").suiting(NewTether::ofWhatIsHeld),
+          new Kit(LimbGoalPass.KIND, "Shift+M", "fth-crosshair")
+              .marking(LimbGoalPass.class, GoalMarks::of)
+              .suiting(NewGoal::ofTheSelectedPart),
           new Kit(SplicePass.KIND, "Shift+C", "fth-scissors"),
           new Kit(TrimPass.KIND, "Shift+R", "fth-crop"),
           new Kit(ShiftPass.KIND, "Shift+H", "fth-move"),
@@ -49,6 +60,11 @@ public final class Kits {
   /** The picture of a kind's panel, where it has one. */
   public static Optional<PassPicture> picture(PassKind<?> kind, PassPicture.Tools tools) {
     return of(kind).picture().map(make -> make.apply(tools));
+  }
+
+  /** Whether strokes in the views show what a kind takes away. */
+  public static boolean strokes(PassKind<?> kind) {
+    return of(kind).strokes();
   }
 
   /** What a kind has in the window. */

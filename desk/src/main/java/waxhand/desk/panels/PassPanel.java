@@ -7,7 +7,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import waxhand.core.chain.Plate;
 import waxhand.desk.command.Commands;
-import waxhand.desk.contacts.Contacts;
+import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 

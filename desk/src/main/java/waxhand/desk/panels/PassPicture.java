@@ -10,7 +10,7 @@ import waxhand.core.chain.Prepared;
 import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.scene.Motion;
 import waxhand.desk.command.Commands;
-import waxhand.desk.contacts.Contacts;
+import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 

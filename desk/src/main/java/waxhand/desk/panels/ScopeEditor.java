@@ -55,7 +55,7 @@ final class ScopeEditor implements Editor {
   }
 
   private void selectionChosen() {
-    BitSet parts = chosen.session().selectionProperty().get();
+    BitSet parts = chosen.session().selected();
     chosen
         .session()
         .takeProperty()
@@ -89,7 +89,7 @@ final class ScopeEditor implements Editor {
   @Override
   public void show(Plate plate) {
     words.setText("Acts on: " + plate.scope().words());
-    selection.setDisable(chosen.session().selectionProperty().get().isEmpty());
+    selection.setDisable(chosen.session().selected().isEmpty());
     all.setDisable(plate.scope().isWholeBody());
     axes.forEach((axis, button) -> button.setSelected(plate.scope().axes().contains(axis)));
   }

@@ -143,7 +143,7 @@ final class SettingEditors {
     }
   }
 
-  /** How many things there are, and a way to be rid of them. */
+  /** How many items there are, and a way to be rid of them. */
   private final class ItemsEditor implements Editor {
     private final Setting<?> setting;
     private final Label count = new Label();

@@ -15,8 +15,10 @@ import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleIntegerProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import waxhand.core.body.Body;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
 import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.evaluate.History;
 import waxhand.core.motion.Frames;
@@ -31,6 +33,9 @@ import waxhand.core.scene.Motion;
  * only.
  */
 public final class Session {
+  private static final double HERE_S = 1.2;
+  private static final double EASE_S = 0.1;
+
   /** Speeds of playing, shares of the take's own rate. */
   public static final List<Double> SPEEDS = List.of(0.1, 0.25, 0.5, 1.0, 2.0);
 
@@ -46,7 +51,7 @@ public final class Session {
       new SimpleObjectProperty<>(Optional.empty());
   private final ObjectProperty<Optional<Stages>> stages =
       new SimpleObjectProperty<>(Optional.empty());
-  private final ObjectProperty<BitSet> selection = new SimpleObjectProperty<>(new BitSet());
+  private final ObjectProperty<Selection> selection = new SimpleObjectProperty<>(Selection.NONE);
   private final ObjectProperty<Flag> flagA = new SimpleObjectProperty<>(Flag.RAW);
   private final ObjectProperty<Flag> flagB = new SimpleObjectProperty<>(Flag.RESULT);
   private final IntegerProperty frame = new SimpleIntegerProperty();
@@ -160,7 +165,7 @@ public final class Session {
   private void begin(Optional<Take> next) {
     playing.set(false);
     stages.set(Optional.empty());
-    selection.set(new BitSet());
+    selection.set(Selection.NONE);
     plateId.set(Optional.empty());
     flagA.set(Flag.RAW);
     flagB.set(Flag.RESULT);
@@ -223,6 +228,20 @@ public final class Session {
     return take.get().map(t -> t.raw().motion().clip().rateHz()).orElse(30.0);
   }
 
+  /** A span about the playhead, about a second long, with eases. */
+  public Span spanHere() {
+    int half = (int) Math.max(1, Math.round(HERE_S / 2 * rateHz()));
+    int from = Math.max(0, frame.get() - half);
+    int to = Math.min(frames(), frame.get() + half + 1);
+    return new Span(from, to, half / 2, half / 2);
+  }
+
+  /** A span over a region, with short eases. */
+  public Span spanOf(Frames region) {
+    int ease = (int) Math.round(EASE_S * rateHz());
+    return Span.of(region, Math.min(ease, region.count() / 3));
+  }
+
   public Frames workRange() {
     return take.get().map(Take::workRange).orElse(new Frames(0, 1));
   }
@@ -273,8 +292,28 @@ public final class Session {
     return stages;
   }
 
-  public ObjectProperty<BitSet> selectionProperty() {
+  public ObjectProperty<Selection> selectionProperty() {
     return selection;
+  }
+
+  /** The selected joints of the raw take's body. */
+  public BitSet selected() {
+    return take.get().map(t -> selected(t.raw().motion().body())).orElseGet(BitSet::new);
+  }
+
+  /** The selected joints of a body, such as that at a flag. */
+  public BitSet selected(Body body) {
+    return selection.get().on(body);
+  }
+
+  /** Selects joints of the raw take's body alone. */
+  public void select(BitSet joints) {
+    take.get().ifPresent(t -> select(t.raw().motion().body(), joints));
+  }
+
+  /** Selects joints of a body alone. */
+  public void select(Body body, BitSet joints) {
+    selection.set(Selection.of(body, joints));
   }
 
   public ObjectProperty<Flag> flagAProperty() {

@@ -20,7 +20,7 @@ import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.plants.Plant;
-import waxhand.desk.contacts.Contacts;
+import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
@@ -125,7 +125,7 @@ public final class BodyMap extends Region {
     GraphicsContext g = canvas.getGraphicsContext2D();
     g.clearRect(0, 0, getWidth(), getHeight());
     Set<Role> planted = planted();
-    BitSet selected = session.selectionProperty().get();
+    BitSet selected = session.selected();
     g.setLineCap(StrokeLineCap.ROUND);
     for (Piece piece : PIECES) {
       OptionalInt joint = joint(piece.role());
@@ -216,15 +216,15 @@ public final class BodyMap extends Region {
   }
 
   private void pick(Optional<Piece> piece, boolean more) {
-    BitSet next = more ? (BitSet) session.selectionProperty().get().clone() : new BitSet();
+    BitSet next = more ? (BitSet) session.selected().clone() : new BitSet();
     piece
         .map(p -> joint(p.role()))
         .filter(OptionalInt::isPresent)
         .ifPresent(
             j -> {
-              boolean was = session.selectionProperty().get().get(j.getAsInt());
+              boolean was = session.selected().get(j.getAsInt());
               next.set(j.getAsInt(), !was || !more);
             });
-    session.selectionProperty().set(next);
+    session.select(next);
   }
 }

@@ -79,7 +79,7 @@ public final class Shelf extends VBox {
     body.visibleProperty().addListener((o, a, b) -> map.draw());
     session.projectProperty().addListener((o, a, b) -> showTakes(b));
     session.takeProperty().addListener((o, a, b) -> showParts(a, b));
-    session.selectionProperty().addListener((o, a, b) -> showSelection(b));
+    session.selectionProperty().addListener((o, a, b) -> showSelection(session.selected()));
     showTakes(session.projectProperty().get());
     setMinWidth(0);
   }
@@ -159,8 +159,8 @@ public final class Shelf extends VBox {
         chosen.set(joint);
       }
     }
-    if (!chosen.equals(session.selectionProperty().get())) {
-      session.selectionProperty().set(chosen);
+    if (!chosen.equals(session.selected())) {
+      session.select(chosen);
     }
   }
 

@@ -313,7 +313,7 @@ final class LanePainter {
         .takeProperty()
         .get()
         .map(t -> plate.scope().joints(t.raw().motion().body()))
-        .map(joints -> joints.intersects(session.selectionProperty().get()))
+        .map(joints -> joints.intersects(session.selected()))
         .orElse(false);
   }
 

@@ -13,11 +13,12 @@ import org.joml.Vector3dc;
  * @param heightM height of what is seen at the target
  * @param parallel whether lines stay parallel
  */
-record Camera(Vector3dc target, double yawRad, double pitchRad, double heightM, boolean parallel) {
+public record Camera(
+    Vector3dc target, double yawRad, double pitchRad, double heightM, boolean parallel) {
   private static final double FIELD_RAD = Math.toRadians(32);
   private static final double FAR_FIELD_RAD = Math.toRadians(0.6);
 
-  Camera {
+  public Camera {
     target = new Vector3d(target);
     pitchRad = Math.max(-Math.PI / 2, Math.min(Math.PI / 2, pitchRad));
     heightM = Math.max(0.05, Math.min(200, heightM));

@@ -3,7 +3,7 @@ package waxhand.desk.viewport;
 import waxhand.core.contact.ContactPart;
 
 /** The outline of a print of the left side, along and to its left, as shares of its length. */
-enum Outline {
+public enum Outline {
   SOLE(
       new double[][] {
         {-0.16, 0.0}, {-0.13, 0.10}, {-0.03, 0.155}, {0.12, 0.15}, {0.30, 0.12}, {0.48, 0.15},
@@ -40,11 +40,11 @@ enum Outline {
   }
 
   /** The print that a part leaves. */
-  static Outline of(ContactPart part) {
+  public static Outline of(ContactPart part) {
     return part.isSole() ? SOLE : part.isKnee() ? KNEE : PALM;
   }
 
-  int count() {
+  public int count() {
     return corners.length;
   }
 

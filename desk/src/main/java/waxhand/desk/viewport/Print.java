@@ -21,7 +21,7 @@ import waxhand.core.plants.Plant;
  * @param trail what is left of its slide at flag B, x y z, metres
  * @param farMm how far it slides
  */
-record Print(
+public record Print(
     List<Plant> plants,
     Outline outline,
     Side side,
@@ -43,7 +43,7 @@ record Print(
   }
 
   /** Corner n on the ground: x and z, metres. */
-  double[] corner(int n) {
+  public double[] corner(int n) {
     double[] c = corner(outline, side, n);
     double sin = Math.sin(headingRad);
     double cos = Math.cos(headingRad);
@@ -53,23 +53,23 @@ record Print(
   }
 
   /** The middle of its ball: x and z. */
-  double[] ball() {
+  public double[] ball() {
     return new double[] {x + ballM * Math.sin(headingRad), z + ballM * Math.cos(headingRad)};
   }
 
   /** A point ahead of the toes, by which it is turned: x and z. */
-  double[] ahead() {
+  public double[] ahead() {
     double far = 1.45 * lengthM;
     return new double[] {x + far * Math.sin(headingRad), z + far * Math.cos(headingRad)};
   }
 
   /** Whether it can be turned; a knee has no heading of its own. */
-  boolean turns() {
+  public boolean turns() {
     return outline != Outline.KNEE;
   }
 
   /** Whether a place on the ground lies in it. */
-  boolean holds(double px, double pz) {
+  public boolean holds(double px, double pz) {
     boolean inside = false;
     for (int n = 0, k = outline.count() - 1; n < outline.count(); k = n++) {
       double[] a = corner(n);

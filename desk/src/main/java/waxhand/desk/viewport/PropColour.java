@@ -5,7 +5,7 @@ import javafx.scene.paint.Color;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
-/** The colours things can have, mixed from those of the theme. */
+/** The colours props can have, mixed from those of the theme. */
 enum PropColour {
   SLATE(Ink.SOFT, Ink.FOCUS, 0.45),
   MOSS(Ink.GOOD, Ink.SOFT, 0.35),

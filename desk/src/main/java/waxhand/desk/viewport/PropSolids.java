@@ -22,7 +22,7 @@ import waxhand.core.props.Prop;
 import waxhand.core.props.Shape;
 import waxhand.desk.theme.Palette;
 
-/** Things in a 3D view. */
+/** Props in a 3D view. */
 final class PropSolids extends Group {
   /** A platform is drawn so thick, metres. */
   private static final double THICK = 0.03;
@@ -42,7 +42,7 @@ final class PropSolids extends Group {
     return materials.computeIfAbsent(colour, c -> new PhongMaterial(Color.GRAY));
   }
 
-  /** Shows things as they are in a frame. */
+  /** Shows props as they are in a frame. */
   void show(List<Prop> props, int frame) {
     if (!alike(props)) {
       getChildren().clear();

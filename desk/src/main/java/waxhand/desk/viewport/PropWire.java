@@ -5,7 +5,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.props.Prop;
 import waxhand.core.props.Shape;
 
-/** Things drawn as lines, for machines without 3D: rings of round ones, the edges of others. */
+/** Props drawn as lines, for machines without 3D: rings of round ones, the edges of others. */
 final class PropWire {
   private static final int ROUND = 24;
 

@@ -79,7 +79,7 @@ final class SolidWax {
     prints.show(others);
   }
 
-  /** Shows things as they are in a frame. */
+  /** Shows props as they are in a frame. */
   void show(List<Prop> others, int frame) {
     props.show(others, frame);
   }

@@ -28,7 +28,7 @@ public final class View extends Pane {
   private final Aspect aspect;
   private final Optional<SolidWax> solid;
   private final Overlay overlay;
-  private final PrintMarks marks;
+  private final MarkLayer markLayer;
   private final Label name = new Label();
   private final Picking picking = new Picking();
   private final Posed wire = new Posed();
@@ -39,13 +39,12 @@ public final class View extends Pane {
   private int waxFrame;
   private BitSet selection = new BitSet();
   private BitSet isolated = new BitSet();
-  private List<Print> prints = List.of();
-  private Optional<GoalMark> goal = Optional.empty();
-  private Optional<Grips> grips = Optional.empty();
+  private List<Mark> marks = List.of();
   private boolean wireShown = true;
   private boolean strokes;
   private Consumer<Camera> turned = c -> {};
   private IntConsumer picked = j -> {};
+  private Consumer<Prop> propPicked = p -> {};
   private Runnable touched = () -> {};
 
   View(Palette palette, Aspect aspect) {
@@ -65,8 +64,8 @@ public final class View extends Pane {
     name.setMouseTransparent(true);
     overlay = new Overlay(palette);
     solid.ifPresent(s -> getChildren().addAll(s.layers()));
-    marks = new PrintMarks(palette);
-    getChildren().addAll(overlay, marks, name);
+    markLayer = new MarkLayer(palette);
+    getChildren().addAll(overlay, markLayer, name);
     new ViewHands(this, () -> touched.run(), e -> clicked(e.getX(), e.getY()));
     setMinSize(60, 60);
     repaint();
@@ -78,34 +77,44 @@ public final class View extends Pane {
     picked = action;
   }
 
-  /** The handles that are in this view. */
-  void setGrips(Grips others) {
-    grips = Optional.of(others);
+  void onPickProp(Consumer<Prop> action) {
+    propPicked = action;
   }
 
-  Optional<Grips> grips() {
-    return grips;
-  }
-
+  /** A part, else what a mark makes of the click, else a prop, else nothing is picked. */
   private void clicked(double x, double y) {
-    int joint = propAt(x, y).isPresent() ? -1 : pick(x, y);
-    if (joint >= 0 || grips.isEmpty() || !grips.get().click(this, x, y)) {
+    Optional<Prop> prop = propAt(x, y);
+    int joint = prop.isPresent() ? -1 : pick(x, y);
+    if (joint < 0 && marks.stream().anyMatch(m -> m.click(sight(), x, y))) {
+      return;
+    }
+    if (prop.isPresent()) {
+      propPicked.accept(prop.get());
+    } else {
       picked.accept(joint);
     }
   }
 
-  /** Shows prints on the ground. */
-  void setPrints(List<Print> others) {
-    if (!others.isEmpty() || !prints.isEmpty()) {
-      prints = others;
-      draw();
+  /** What the pointer takes hold of there: of what lies on top first. */
+  Optional<Mark.Hold> hold(double x, double y) {
+    for (int n = marks.size() - 1; n >= 0; n--) {
+      Optional<Mark.Hold> hold = marks.get(n).hold(sight(), x, y);
+      if (hold.isPresent()) {
+        return hold;
+      }
     }
+    return Optional.empty();
   }
 
-  /** Shows the handles of a goal. */
-  void setGoal(Optional<GoalMark> other) {
-    if (!other.equals(goal)) {
-      goal = other;
+  /** Camera and size as they are now. */
+  Sight sight() {
+    return new Sight(camera, getWidth(), getHeight());
+  }
+
+  /** Shows other marks; what else is seen stays. */
+  void setMarks(List<Mark> others) {
+    if (!others.isEmpty() || !marks.isEmpty()) {
+      marks = others;
       draw();
     }
   }
@@ -155,11 +164,17 @@ public final class View extends Pane {
     return solid.isPresent();
   }
 
-  void show(Optional<Motion> wireMotion, int wireAt, Optional<Motion> waxMotion, int waxAt) {
+  void show(
+      Optional<Motion> wireMotion,
+      int wireAt,
+      Optional<Motion> waxMotion,
+      int waxAt,
+      List<Mark> others) {
     wire.show(wireMotion);
     wax.show(waxMotion);
     wireFrame = wireAt;
     waxFrame = waxAt;
+    marks = others;
     draw();
   }
 
@@ -211,7 +226,7 @@ public final class View extends Pane {
     return picking.pick(camera, getWidth(), getHeight(), wax, isolated, x, y);
   }
 
-  /** The thing that is seen at a place of the view, where no body part is before it. */
+  /** The prop that is seen at a place of the view, where no body part is before it. */
   Optional<Prop> propAt(double x, double y) {
     List<Prop> props = wax.motion().map(Props::of).orElse(List.of());
     if (props.isEmpty()) {
@@ -222,7 +237,7 @@ public final class View extends Pane {
     double before =
         joint < 0 ? Double.POSITIVE_INFINITY : wax.place(joint).orElseThrow().distance(eye);
     Vector3d sight = camera.sight(x, y, getWidth(), getHeight()).normalize();
-    return PropHands.nearest(props, waxFrame, eye, sight, before);
+    return PropSight.nearest(props, waxFrame, eye, sight, before);
   }
 
   @Override
@@ -232,8 +247,8 @@ public final class View extends Pane {
     solid.ifPresent(s -> s.resize(w, h));
     overlay.setWidth(w);
     overlay.setHeight(h);
-    marks.setWidth(w);
-    marks.setHeight(h);
+    markLayer.setWidth(w);
+    markLayer.setHeight(h);
     name.autosize();
     name.relocate(4, 4);
     draw();
@@ -246,9 +261,9 @@ public final class View extends Pane {
     wax.solve(waxFrame);
     wire.solve(wireFrame);
     solid.ifPresent(s -> s.draw(camera, wax));
-    solid.ifPresent(s -> s.show(prints));
+    solid.ifPresent(s -> s.show(marks.stream().flatMap(m -> m.prints().stream()).toList()));
     solid.ifPresent(s -> s.show(wax.motion().map(Props::of).orElse(List.of()), waxFrame));
-    marks.draw(camera, prints, goal, goal.flatMap(g -> g.knob(this)), !isSolid());
+    markLayer.draw(sight(), marks, !isSolid());
     overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax, waxFrame);
   }
 }

@@ -1,5 +1,6 @@
 package waxhand.desk.viewport;
 
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.scene.input.KeyEvent;
@@ -21,7 +22,7 @@ final class ViewHands {
   private double lastX;
   private double lastY;
   private boolean dragged;
-  private boolean gripping;
+  private Optional<Mark.Hold> held = Optional.empty();
 
   ViewHands(View view, Runnable touched, Consumer<MouseEvent> clicked) {
     this.view = view;
@@ -43,9 +44,7 @@ final class ViewHands {
     lastX = e.getX();
     lastY = e.getY();
     dragged = false;
-    gripping =
-        e.getButton() == MouseButton.PRIMARY
-            && view.grips().map(g -> g.press(view, e.getX(), e.getY())).orElse(false);
+    held = e.getButton() == MouseButton.PRIMARY ? view.hold(e.getX(), e.getY()) : Optional.empty();
     e.consume();
   }
 
@@ -58,9 +57,8 @@ final class ViewHands {
     dragged = true;
     lastX = e.getX();
     lastY = e.getY();
-    if (gripping) {
-      view.grips()
-          .ifPresent(g -> g.drag(view, e.getX(), e.getY(), e.isControlDown(), e.isAltDown()));
+    if (held.isPresent()) {
+      held.get().drag(view.sight(), e.getX(), e.getY(), e.isControlDown(), e.isAltDown());
       e.consume();
       return;
     }
@@ -78,9 +76,10 @@ final class ViewHands {
       // a busy window may not have been told of the last way
       dragged(e);
     }
-    if (gripping) {
-      gripping = false;
-      view.grips().ifPresent(Grips::release);
+    if (held.isPresent()) {
+      Mark.Hold hold = held.get();
+      held = Optional.empty();
+      hold.release();
     } else if (!dragged && e.getButton() == MouseButton.PRIMARY) {
       clicked.accept(e);
     }

@@ -2,23 +2,21 @@ package waxhand.desk.viewport;
 
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.scene.layout.Pane;
-import javafx.scene.layout.Region;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
-import waxhand.core.body.Sole;
 import waxhand.core.chain.Chain;
-import waxhand.core.passes.signal.SmoothPass;
-import waxhand.core.plants.Plant;
+import waxhand.core.chain.PassKind;
+import waxhand.core.props.Prop;
 import waxhand.core.scene.Motion;
-import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
@@ -47,50 +45,52 @@ public final class Viewport extends Pane {
 
   private static final double GAP = 2;
 
-  /** Looking from the floor, the eye is this much over it, radians. */
-  private static final double LOW_RAD = Math.toRadians(2);
-
   private final Session session;
-  private final Memory memory;
-  private final Contacts contacts;
-  private final PrintHands printHands;
-  private final GoalHands goalHands;
-  private final BooleanProperty printsShown = new SimpleBooleanProperty(true);
+  private final KeptViews kept;
+  private final List<MarkSource> sources;
+  private final Predicate<PassKind<?>> strokes;
   private final List<View> views = new ArrayList<>();
   private final View beside;
-  private final View magnifier;
-  private final Region frame = new Region();
-  private final BooleanProperty magnified = new SimpleBooleanProperty();
+  private final Magnifier magnifier;
+  private final Follower follower = new Follower(views);
+  private final BooleanProperty printsShown = new SimpleBooleanProperty(true);
   private final BooleanProperty twoUp = new SimpleBooleanProperty();
   private final BooleanProperty four = new SimpleBooleanProperty();
   private final BooleanProperty follow = new SimpleBooleanProperty(true);
   private View active;
   private Wax wax = Wax.SOLID;
-  private double followedX;
-  private double followedZ;
   private String framedTake = "";
   private final WorkedOut<Body, Skins> skins = new WorkedOut<>(Skins.NONE);
   private BitSet isolated = new BitSet();
+  private BitSet shownParts = new BitSet();
 
-  public Viewport(Session session, Palette palette, Memory memory, Contacts contacts) {
+  /**
+   * @param sources of marks, those that lie lowest first
+   * @param strokes for which chosen pass strokes show what it and the others take away
+   * @param side of what else is selected than parts of the body; the middle for none
+   */
+  public Viewport(
+      Session session,
+      Palette palette,
+      Memory memory,
+      List<MarkSource> sources,
+      Predicate<PassKind<?>> strokes,
+      Supplier<Side> side) {
     this.session = session;
-    this.contacts = contacts;
-    this.printHands = new PrintHands(contacts, session::settle);
-    this.goalHands = new GoalHands(session);
-    Grips grips = new ManyGrips(goalHands, printHands, new PropHands(session));
-    this.memory = memory;
+    this.sources = sources;
+    this.strokes = strokes;
+    this.kept = new KeptViews(memory);
     setId("viewport");
     for (Aspect aspect : Aspect.values()) {
       View view = new View(palette, aspect);
       view.onPick(this::picked);
+      view.onPickProp(this::choose);
       view.onTouch(() -> active = view);
-      view.setGrips(grips);
       views.add(view);
     }
     beside = new View(palette, Aspect.PERSPECTIVE);
     beside.setId("view-beside");
     beside.onPick(this::picked);
-    beside.onTouch(() -> {});
     beside.setVisible(false);
     beside.onCamera(c -> active.setCamera(c));
     views.forEach(
@@ -102,41 +102,30 @@ public final class Viewport extends Pane {
                   }
                 }));
     active = views.get(0);
-    magnifier = new View(palette, Aspect.SIDE);
-    magnifier.setId("view-magnifier");
-    magnifier.onPick(this::picked);
-    magnifier.setGrips(grips);
-    magnifier.setVisible(false);
-    magnified.addListener((o, was, is) -> requestLayout());
+    magnifier = new Magnifier(palette, body -> selectedSide(body, side.get()), this::picked);
     getChildren().addAll(views);
-    frame.getStyleClass().add("wh-magnifier");
-    frame.setMouseTransparent(true);
-    frame.setVisible(false);
-    getChildren().addAll(beside, magnifier, frame);
+    getChildren().addAll(beside, magnifier);
+    listen();
+    setMinSize(200, 160);
+  }
+
+  private void listen() {
+    magnifier.shownProperty().addListener((o, was, is) -> requestLayout());
     twoUp.addListener(
         (o, was, is) -> {
           four.set(false);
           requestLayout();
         });
-    session.plateIdProperty().addListener((o, was, is) -> strokes());
-    session.plateIdProperty().addListener((o, was, is) -> goal());
     four.addListener((o, was, is) -> requestLayout());
+    session.plateIdProperty().addListener((o, was, is) -> showStrokes());
+    session.plateIdProperty().addListener((o, was, is) -> remark());
     session.frameProperty().addListener((o, was, is) -> refresh());
     session.stagesProperty().addListener((o, was, is) -> refresh());
     session.flagAProperty().addListener((o, was, is) -> refresh());
     session.flagBProperty().addListener((o, was, is) -> refresh());
-    contacts.stateProperty().addListener((o, was, is) -> prints());
-    contacts.selectedProperty().addListener((o, was, is) -> prints());
-    contacts.slidesProperty().addListener((o, was, is) -> prints());
-    printsShown.addListener((o, was, is) -> prints());
-    session
-        .selectionProperty()
-        .addListener(
-            (o, was, is) -> {
-              views.forEach(v -> v.select(is));
-              beside.select(is);
-            });
-    setMinSize(200, 160);
+    sources.forEach(source -> source.onChange(this::remark));
+    printsShown.addListener((o, was, is) -> remark());
+    session.selectionProperty().addListener((o, was, is) -> select());
   }
 
   public BooleanProperty fourProperty() {
@@ -150,7 +139,7 @@ public final class Viewport extends Pane {
 
   /** Whether a foot is seen near by, in a corner, from the level of the floor. */
   public BooleanProperty magnifiedProperty() {
-    return magnified;
+    return magnifier.shownProperty();
   }
 
   /** Looks from the level of the floor, at the feet. */
@@ -163,54 +152,27 @@ public final class Viewport extends Pane {
               Vector3d at = new Vector3d(m.x, 0.25, m.z);
               active.setCamera(
                   new Camera(
-                      at, now.yawRad(), LOW_RAD, Math.min(now.heightM(), 1), now.parallel()));
+                      at,
+                      now.yawRad(),
+                      Magnifier.LOW_RAD,
+                      Math.min(now.heightM(), 1),
+                      now.parallel()));
             });
   }
 
-  private void magnify(
-      Optional<Motion> wire,
-      int wireFrame,
-      Optional<Motion> now,
-      int waxFrame,
-      Optional<Skins> worn) {
-    if (!magnified.get() || now.isEmpty()) {
-      return;
-    }
-    worn.ifPresent(magnifier::dress);
-    magnifier.show(wire, wireFrame, now, waxFrame);
-    foot(now.get().body())
-        .flatMap(magnifier::place)
-        .ifPresent(
-            p -> {
-              double height = now.get().body().heightM();
-              Vector3d at = new Vector3d(p.x, 0.05 * height, p.z);
-              magnifier.setCamera(
-                  new Camera(at, active.camera().yawRad(), LOW_RAD, 0.24 * height, false));
-            });
+  /** The side something is selected on. */
+  private Side selectedSide(Body body, Side otherwise) {
+    return session.selected(body).stream()
+        .mapToObj(body::role)
+        .flatMap(Optional::stream)
+        .map(Role::side)
+        .filter(s -> s != Side.MIDDLE)
+        .reduce(otherwise, (a, b) -> b);
   }
 
-  /** The foot of the side something is selected on, else the lower one. */
-  private Optional<Integer> foot(Body body) {
-    Side side = Side.MIDDLE;
-    for (Plant plant : contacts.selectedProperty().get()) {
-      side = plant.part().side();
-    }
-    for (int j : session.selectionProperty().get().stream().toArray()) {
-      side = body.role(j).map(Role::side).filter(s -> s != Side.MIDDLE).orElse(side);
-    }
-    Side wanted = side;
-    return body.soles().stream()
-        .filter(s -> wanted == Side.MIDDLE || s.side() == wanted)
-        .map(Sole::foot)
-        .min(
-            Comparator.comparingDouble(
-                j -> magnifier.place(j).map(p -> p.y).orElse(Double.POSITIVE_INFINITY)));
-  }
-
-  /** While a smoothing pass is chosen, strokes show what it and the others take away. */
-  private void strokes() {
-    boolean smooths = session.plate().map(p -> p.pass().kind() == SmoothPass.KIND).orElse(false);
-    views.forEach(v -> v.setStrokes(smooths));
+  private void showStrokes() {
+    boolean shown = session.plate().map(p -> strokes.test(p.pass().kind())).orElse(false);
+    views.forEach(v -> v.setStrokes(shown));
   }
 
   /** Whether prints are shown on the ground. */
@@ -218,17 +180,19 @@ public final class Viewport extends Pane {
     return printsShown;
   }
 
-  private void goal() {
-    Optional<GoalMark> goal = GoalMark.at(session);
-    goalHands.show(goal);
-    shown().forEach(v -> v.setGoal(goal));
+  private List<Mark> marks() {
+    return sources.stream()
+        .flatMap(source -> source.marks().stream())
+        .filter(mark -> printsShown.get() || mark.prints().isEmpty())
+        .toList();
   }
 
-  private void prints() {
-    List<Print> prints = printsShown.get() ? Prints.at(session, contacts) : List.of();
-    printHands.show(prints);
-    shown().forEach(v -> v.setPrints(prints));
-    magnifier.setPrints(prints);
+  private void remark() {
+    List<Mark> marks = marks();
+    shown().forEach(v -> v.setMarks(marks));
+    if (magnifier.isVisible()) {
+      magnifier.view().setMarks(marks);
+    }
   }
 
   public BooleanProperty followProperty() {
@@ -243,7 +207,7 @@ public final class Viewport extends Pane {
     wax = other;
     views.forEach(v -> v.setWax(other.opacity));
     beside.setWax(Math.max(0.45, other.opacity));
-    magnifier.setWax(other.opacity);
+    magnifier.view().setWax(other.opacity);
   }
 
   public void setWireShown(boolean shown) {
@@ -254,7 +218,7 @@ public final class Viewport extends Pane {
   public void repaint() {
     views.forEach(View::repaint);
     beside.repaint();
-    magnifier.repaint();
+    magnifier.view().repaint();
   }
 
   /** Shows one view from there; the keyboard stays with the views. */
@@ -277,7 +241,7 @@ public final class Viewport extends Pane {
 
   /** Brings the chosen parts, or the whole body, into the middle of the view. */
   public void frameParts() {
-    BitSet parts = session.selectionProperty().get();
+    BitSet parts = selected();
     for (View view : shown()) {
       double height =
           session.motionAt(session.flagBProperty().get()).map(m -> m.body().heightM()).orElse(1.75);
@@ -306,7 +270,7 @@ public final class Viewport extends Pane {
     if (isolated.isEmpty()) {
       session
           .motionAt(session.flagBProperty().get())
-          .ifPresent(m -> limbs.or(m.clip().skeleton().below(session.selectionProperty().get())));
+          .ifPresent(m -> limbs.or(m.clip().skeleton().below(selected())));
     }
     isolate(limbs);
   }
@@ -323,21 +287,16 @@ public final class Viewport extends Pane {
 
   /** Keeps the active view under a number, in relation to the body while the view follows it. */
   public void keep(int number) {
-    KeptView view = new KeptView(active.aspect(), relative(active.camera(), -1));
-    memory.put("view." + number, view.text());
+    kept.keep(number, new KeptView(active.aspect(), relative(active.camera(), -1)));
   }
 
   public boolean hasKept(int number) {
-    return kept(number).isPresent();
-  }
-
-  private Optional<KeptView> kept(int number) {
-    return memory.get("view." + number).flatMap(KeptView::of);
+    return kept.get(number).isPresent();
   }
 
   /** Brings a kept view back. */
   public void lookKept(int number) {
-    kept(number)
+    kept.get(number)
         .ifPresent(
             view -> {
               look(view.aspect());
@@ -370,13 +329,41 @@ public final class Viewport extends Pane {
   }
 
   private void picked(int joint) {
-    BitSet now = (BitSet) session.selectionProperty().get().clone();
-    boolean was = joint >= 0 && now.get(joint) && now.cardinality() == 1;
-    now.clear();
-    if (joint >= 0 && !was) {
+    BitSet was = selected();
+    BitSet now = new BitSet();
+    if (joint >= 0 && !(was.get(joint) && was.cardinality() == 1)) {
       now.set(joint);
     }
-    session.selectionProperty().set(now);
+    body().ifPresent(body -> session.select(body, now));
+  }
+
+  private Optional<Body> body() {
+    return session.motionAt(session.flagBProperty().get()).map(Motion::body);
+  }
+
+  /** The selected joints of the body in wax. */
+  private BitSet selected() {
+    return body().map(session::selected).orElseGet(BitSet::new);
+  }
+
+  /** Shows which parts are selected. */
+  private void select() {
+    BitSet parts = selected();
+    if (!parts.equals(shownParts)) {
+      shownParts = parts;
+      views.forEach(v -> v.select(parts));
+      session
+          .motionAt(session.flagAProperty().get())
+          .ifPresent(m -> beside.select(session.selected(m.body())));
+    }
+  }
+
+  /** Chooses the last plate that puts a prop of that name there. */
+  private void choose(Prop prop) {
+    session.chain().plates().stream()
+        .filter(p -> p.pass().gives().equals(Optional.of(prop.name())))
+        .reduce((a, b) -> b)
+        .ifPresent(p -> session.plateIdProperty().set(Optional.of(p.id())));
   }
 
   private void refresh() {
@@ -388,48 +375,30 @@ public final class Viewport extends Pane {
     int frame = session.frameProperty().get();
     int wireFrame = session.timingAt(session.flagAProperty().get()).local(frame);
     int waxFrame = session.timingAt(session.flagBProperty().get()).local(frame);
+    List<Mark> marks = marks();
+    select();
     for (View view : shown()) {
       worn.ifPresent(view::dress);
-      view.show(twoUp.get() ? Optional.empty() : wire, wireFrame, now, waxFrame);
+      view.show(twoUp.get() ? Optional.empty() : wire, wireFrame, now, waxFrame, marks);
     }
-    magnify(wire, wireFrame, now, waxFrame, worn);
+    if (magnifier.isVisible() && now.isPresent()) {
+      worn.ifPresent(magnifier.view()::dress);
+      magnifier.show(wire, wireFrame, now, waxFrame, marks, active.camera().yawRad());
+    }
     if (twoUp.get()) {
       worn.ifPresent(beside::dress);
-      beside.show(Optional.empty(), waxFrame, wire, wireFrame);
+      beside.show(Optional.empty(), waxFrame, wire, wireFrame, List.of());
       Chain chain = session.chain();
       beside.setName("A: " + session.flagAProperty().get().words(chain), true);
       active.setName("B: " + session.flagBProperty().get().words(chain), true);
     }
-    prints();
-    goal();
     String take = session.takeProperty().get().map(t -> t.id()).orElse("");
     if (now.isPresent() && !take.equals(framedTake)) {
       framedTake = take;
       isolate(new BitSet());
-      active.middle().ifPresent(m -> frameBody(m, now.get().body().heightM()));
+      active.middle().ifPresent(m -> follower.frame(m, now.get().body().heightM()));
     } else if (follow.get()) {
-      active.middle().ifPresent(this::followTo);
-    }
-  }
-
-  private void frameBody(Vector3d middle, double height) {
-    Vector3d target = new Vector3d(middle.x, 0.49 * height, middle.z);
-    views.forEach(v -> v.setCamera(v.aspect().camera(height).at(target)));
-    remember(middle);
-  }
-
-  private void remember(Vector3d middle) {
-    followedX = middle.x;
-    followedZ = middle.z;
-  }
-
-  private void followTo(Vector3d middle) {
-    double dx = middle.x - followedX;
-    double dz = middle.z - followedZ;
-    if (dx != 0 || dz != 0) {
-      views.forEach(
-          v -> v.setCamera(v.camera().at(new Vector3d(v.camera().target()).add(dx, 0, dz))));
-      remember(middle);
+      active.middle().ifPresent(follower::followTo);
     }
   }
 
@@ -453,15 +422,7 @@ public final class Viewport extends Pane {
       int i = view.aspect().ordinal();
       view.resizeRelocate((i % 2) * (hw + GAP), (i / 2) * (hh + GAP), hw, hh);
     }
-    magnifier.setVisible(magnified.get());
-    frame.setVisible(magnified.get());
-    if (magnified.get()) {
-      double wide = Math.min(0.42 * w, 300);
-      double high = Math.min(0.5 * h, 200);
-      magnifier.resizeRelocate(w - wide - 10, 10, wide, high);
-      frame.resizeRelocate(w - wide - 10, 10, wide, high);
-      magnifier.setName("Foot, from the floor", false);
-    }
+    magnifier.resizeRelocate(0, 0, w, h);
     beside.setVisible(twoUp.get() && !four.get());
     if (beside.isVisible()) {
       beside.resizeRelocate(0, 0, (w - GAP) / 2, h);

@@ -26,7 +26,7 @@ public final class GltfMeshReader {
   /** Nodes nested deeper are refused. */
   private static final int DEEPEST = 500;
 
-  /** Things that can be acted against are smaller by far. */
+  /** Props that can be acted against are smaller by far. */
   private static final long MOST_BYTES = 1L << 30;
 
   private final Gltf gltf;

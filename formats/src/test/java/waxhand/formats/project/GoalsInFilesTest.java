@@ -24,7 +24,7 @@ import waxhand.core.plants.Plant;
 import waxhand.core.props.Hold;
 import waxhand.core.props.Holder;
 
-/** What is done by hand to contacts, things and goals comes back from files as it was. */
+/** What is done by hand to contacts, props and goals comes back from files as it was. */
 class GoalsInFilesTest {
   @TempDir Path folder;
 

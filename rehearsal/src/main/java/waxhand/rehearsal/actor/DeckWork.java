@@ -2,7 +2,7 @@ package waxhand.rehearsal.actor;
 
 import waxhand.core.contact.ContactPart;
 
-/** What the deckhand does on the spot, with things: written into a score, each from where it is. */
+/** What the deckhand does on the spot, with props: written into a score, each from where it is. */
 public final class DeckWork {
   private final Score score;
 

@@ -33,7 +33,7 @@ public final class Score {
   /** When hands and knees rest on something that stands still. */
   final List<Rest> rests = new ArrayList<>();
 
-  /** Things that stand about. */
+  /** Props that stand about. */
   final List<Thing> things = new ArrayList<>();
 
   /** A part rests for a while, seconds. */
@@ -90,7 +90,7 @@ public final class Score {
     return List.copyOf(events);
   }
 
-  /** Things that stand about. */
+  /** Props that stand about. */
   public List<Thing> things() {
     return List.copyOf(things);
   }

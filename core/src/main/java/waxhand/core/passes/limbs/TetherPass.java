@@ -123,7 +123,7 @@ public record TetherPass(
       new PassKind<TetherPass>(
               "tether",
               "Tether",
-              "Ties hands or feet to a thing or another part, so that they keep their place on it.",
+              "Ties hands or feet to a prop or another part, so that they keep their place on it.",
               new TetherPass(
                   Tied.BOTH_HANDS,
                   new TieTarget.OfProp("crate"),
@@ -142,7 +142,7 @@ public record TetherPass(
                   new Setting.Text<>(
                       "target",
                       "Tied to",
-                      "A thing by its name, or a part such as hips, chest or left hand.",
+                      "A prop by its name, or a part such as hips, chest or left hand.",
                       TieTarget::words,
                       p -> p.target.words(),
                       (p, v) -> p.withTarget(TieTarget.of(v))),
@@ -235,7 +235,7 @@ public record TetherPass(
       return Optional.of(
           "There is no '"
               + name
-              + "' here to be tied to: no thing of that name before this pass, and no such part.");
+              + "' here to be tied to: no prop of that name before this pass, and no such part.");
     }
     return tied.isEmpty() ? Optional.of("This body has no such limbs.") : Optional.empty();
   }

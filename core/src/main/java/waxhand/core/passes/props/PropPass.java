@@ -30,7 +30,7 @@ import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
 /**
- * Puts a thing into the take, to rest on and to hold. {@link Grip} says how it goes with hands.
+ * Puts a prop into the take, to rest on and to hold. {@link Grip} says how it goes with hands.
  *
  * @param name by which other passes call it
  * @param look what it looks like and feels like
@@ -59,7 +59,7 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
   private static final Amount HEADING =
       Amount.angle("headingRad", "Heading", "Turns it about the vertical.");
 
-  /** What a thing is like. */
+  /** What a prop is like. */
   public enum Form implements Worded {
     BOX,
     CYLINDER,
@@ -73,7 +73,7 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
     }
   }
 
-  /** How a thing is drawn. */
+  /** How a prop is drawn. */
   public enum Colour implements Worded {
     SLATE,
     MOSS,
@@ -86,7 +86,7 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
     }
   }
 
-  /** Where a thing begins. */
+  /** Where a prop begins. */
   public enum Begins implements Worded {
     PLACED("as placed"),
     AT_HANDS("where hands take it");
@@ -104,7 +104,7 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
   }
 
   /**
-   * What a thing looks like and feels like.
+   * What a prop looks like and feels like.
    *
    * @param sizeM width, height and depth, metres
    * @param mesh its form where that is a mesh, as it was loaded
@@ -144,7 +144,7 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
   }
 
   /**
-   * Where a thing begins.
+   * Where a prop begins.
    *
    * @param begins where it is placed, or where the first hands take it
    * @param placeM middle of its base, metres
@@ -190,7 +190,7 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
       new PassKind<PropPass>(
               "prop",
               "Prop",
-              "Puts a thing into the take: to rest on, to hold, to be carried.",
+              "Puts a prop into the take: to rest on, to hold, to be carried.",
               new PropPass(
                   "crate",
                   new Look(Form.BOX, new Triple(0.4, 0.3, 0.3), Colour.SLATE, Optional.empty()),
@@ -261,7 +261,7 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
   public PropPass {
     holds = holds.stream().sorted(Comparator.comparingInt((Hold h) -> h.frames().from())).toList();
     if (name.isBlank()) {
-      throw new IllegalArgumentException("a thing needs a name");
+      throw new IllegalArgumentException("a prop needs a name");
     }
   }
 
@@ -370,14 +370,14 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
   }
 
   /**
-   * The thing as it is in a take.
+   * The prop as it is in a take.
    *
    * @param hands whether the body has the hands that are to hold it
    */
   private record Ready(PropPass pass, Prop prop, int length, boolean hands) implements Prepared {
     @Override
     public int reach() {
-      // what a hand does while it takes the thing tells where it is ever after
+      // what a hand does while it takes the prop tells where it is ever after
       return pass.isTaken() ? length : 0;
     }
 
@@ -404,7 +404,7 @@ public record PropPass(String name, Look look, Start start, List<Hold> holds) im
     if (start.begins == Begins.AT_HANDS && isTaken()) {
       Hold taken = holds.get(0);
       at(grip, taken.by(), Math.min(taken.frames().from(), in.clip().frames() - 1), first);
-      // hands hold a thing that stands higher or lower than at its middle
+      // hands hold a prop that stands higher or lower than at its middle
       first[1] = Math.abs(first[1] - floor) < STANDS ? floor : first[1];
     }
     return grip.path(first, holds, floor);

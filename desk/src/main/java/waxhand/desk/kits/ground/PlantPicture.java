@@ -13,7 +13,7 @@ import javafx.scene.layout.VBox;
 import waxhand.core.measure.Slide;
 import waxhand.core.motion.Frames;
 import waxhand.core.plants.Plant;
-import waxhand.desk.contacts.Contacts;
+import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.panels.Editor;
 import waxhand.desk.panels.NumberField;
 import waxhand.desk.panels.PassPanel;

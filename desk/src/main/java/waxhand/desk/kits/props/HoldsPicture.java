@@ -26,7 +26,7 @@ import waxhand.desk.panels.PassPicture;
 import waxhand.desk.session.Session;
 
 /**
- * What a thing has beside its settings: a mesh, and when hands have it, taken and let go at the
+ * What a prop has beside its settings: a mesh, and when hands have it, taken and let go at the
  * playhead, ends typed in frames.
  */
 public final class HoldsPicture implements PassPicture {
@@ -159,7 +159,7 @@ public final class HoldsPicture implements PassPicture {
         });
   }
 
-  /** Places the thing so that it is between both hands at the playhead. */
+  /** Places the prop so that it is between both hands at the playhead. */
   private void bring() {
     PassPicture.workOf(session, plateId)
         .ifPresent(

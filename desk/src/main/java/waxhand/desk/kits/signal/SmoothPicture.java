@@ -112,7 +112,7 @@ public final class SmoothPicture implements PassPicture {
   }
 
   private void showPart(Session session, Motion in, Motion out, Scope scope) {
-    BitSet parts = session.selectionProperty().get();
+    BitSet parts = session.selected(in.body());
     BitSet acted = scope.joints(in.body());
     int joint = parts.isEmpty() ? acted.nextSetBit(0) : parts.nextSetBit(0);
     if (joint < 0 || joint >= in.clip().skeleton().size()) {

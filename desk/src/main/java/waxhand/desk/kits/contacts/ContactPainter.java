@@ -1,4 +1,4 @@
-package waxhand.desk.contacts;
+package waxhand.desk.kits.contacts;
 
 import java.util.List;
 import java.util.Optional;

@@ -30,8 +30,8 @@ import waxhand.core.props.Shape;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
-/** Things as ground, and where they begin and end; how far joints turn. */
-class ThingsTest {
+/** Props as ground, and where they begin and end; how far joints turn. */
+class PropsTest {
   private static final Motion BODY = Samples.swaying(300, 120, 0.002, 3);
 
   private static Motion run(Pass pass) {
@@ -102,7 +102,7 @@ class ThingsTest {
     assertThat(ground.beneath(1, 0.2, 0.9, 0.3)).isCloseTo(0.2, within(1e-5));
     assertThat(ground.beneath(1, 3, 0.9, 0)).isCloseTo(0.4, within(1e-4));
     assertThat(ground.beneath(1, 2, 0.9, 0)).isCloseTo(0.05, within(1e-5));
-    // from inside a thing the floor counts
+    // from inside a prop the floor counts
     assertThat(ground.beneath(1, 0, 0.1, 0)).isCloseTo(0.01, within(1e-9));
     // and what is carried is no ground
     double[] path = {0, 0, 0, 0, 0, 0, 1, 0, 0.1, 0, 0, 0, 0, 1, 0, 0.2, 0, 0, 0, 0, 1};

@@ -3,14 +3,11 @@ package waxhand.desk.viewport;
 import java.util.List;
 import java.util.Optional;
 import org.joml.Vector3d;
-import waxhand.core.chain.Plate;
-import waxhand.core.passes.props.PropPass;
 import waxhand.core.props.Prop;
-import waxhand.desk.session.Session;
 
-/** Finds the thing under the pointer, and chooses its plate. */
-final class PropHands implements Grips {
-  /** A line of sight that comes so near to a thing meets it, metres. */
+/** Finds the prop under the pointer. */
+final class PropSight {
+  /** A line of sight that comes so near to a prop meets it, metres. */
   private static final double MET = 0.002;
 
   /** Nothing is seen farther away, metres. */
@@ -18,43 +15,10 @@ final class PropHands implements Grips {
 
   private static final int MOST_STEPS = 300;
 
-  private final Session session;
-
-  PropHands(Session session) {
-    this.session = session;
-  }
-
-  @Override
-  public boolean press(View view, double x, double y) {
-    return false;
-  }
-
-  @Override
-  public void drag(View view, double x, double y, boolean upOnly, boolean groundOnly) {
-    throw new IllegalStateException("a thing is moved by its handle");
-  }
-
-  @Override
-  public void release() {
-    // nothing is held
-  }
-
-  @Override
-  public boolean click(View view, double x, double y) {
-    Optional<Prop> prop = view.propAt(x, y);
-    prop.flatMap(this::plateOf).ifPresent(p -> session.plateIdProperty().set(Optional.of(p.id())));
-    return prop.isPresent();
-  }
-
-  /** The last plate that puts a thing of that name there. */
-  private Optional<Plate> plateOf(Prop prop) {
-    return session.chain().plates().stream()
-        .filter(p -> p.pass() instanceof PropPass thing && thing.name().equals(prop.name()))
-        .reduce((a, b) -> b);
-  }
+  private PropSight() {}
 
   /**
-   * How far a thing is along a line of sight, found by going on as far as is free each time (Hart,
+   * How far a prop is along a line of sight, found by going on as far as is free each time (Hart,
    * "Sphere tracing", The Visual Computer 12, 1996); infinite where it is not met.
    */
   static double distance(Prop prop, int frame, Vector3d eye, Vector3d sight) {
@@ -81,7 +45,7 @@ final class PropHands implements Grips {
     return Math.hypot(Math.hypot(size[0], size[1]), size[2]);
   }
 
-  /** The nearest of some things along a line of sight, if any is met before {@code before}. */
+  /** The nearest of some props along a line of sight, if any is met before {@code before}. */
   static Optional<Prop> nearest(
       List<Prop> props, int frame, Vector3d eye, Vector3d sight, double before) {
     Prop nearest = null;

@@ -1,4 +1,4 @@
-package waxhand.desk.bench;
+package waxhand.desk.kits.contacts;
 
 import java.util.List;
 import java.util.Optional;
@@ -11,18 +11,17 @@ import waxhand.core.passes.ground.PlantsPass;
 import waxhand.core.plants.Plant;
 import waxhand.core.scene.Motion;
 import waxhand.desk.command.Commands;
-import waxhand.desk.contacts.Contacts;
 import waxhand.desk.session.Session;
 
 /** The commands of contacts. */
-final class ContactActions {
+public final class ContactActions {
   private static final String GROUP = "Contacts";
 
   private final Session session;
   private final Commands commands;
   private final Contacts contacts;
 
-  ContactActions(Session session, Commands commands, Contacts contacts) {
+  public ContactActions(Session session, Commands commands, Contacts contacts) {
     this.session = session;
     this.commands = commands;
     this.contacts = contacts;
@@ -36,7 +35,7 @@ final class ContactActions {
     return !selected().isEmpty();
   }
 
-  void add() {
+  public void add() {
     commands.add(
         GROUP,
         "add-contact",
@@ -180,7 +179,7 @@ final class ContactActions {
   /** The parts that can touch and belong to a selected joint. */
   private List<ContactPart> selectedParts() {
     Optional<Motion> motion = session.takeProperty().get().map(t -> t.raw().motion());
-    var joints = session.selectionProperty().get();
+    var joints = session.selected();
     return motion.stream()
         .flatMap(
             m ->

@@ -1,4 +1,4 @@
-package waxhand.desk.contacts;
+package waxhand.desk.kits.contacts;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -13,6 +13,7 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.beans.property.SimpleObjectProperty;
+import waxhand.core.body.Side;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
@@ -94,8 +95,9 @@ public final class Contacts {
     return selected;
   }
 
-  private Slides.Key slidesKey() {
-    return new Slides.Key(session.motionAt(session.flagBProperty().get()), state.get().plants());
+  /** The side of what is selected; the middle where nothing is. */
+  public Side selectedSide() {
+    return selected.get().stream().map(p -> p.part().side()).reduce(Side.MIDDLE, (a, b) -> b);
   }
 
   /** How the parts slide at flag B, as last worked out. */

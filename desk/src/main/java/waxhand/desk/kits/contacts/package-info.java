@@ -1,2 +1,2 @@
 /** Contacts over time and on the ground: found, shown, edited by hand. */
-package waxhand.desk.contacts;
+package waxhand.desk.kits.contacts;

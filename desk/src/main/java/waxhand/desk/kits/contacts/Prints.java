@@ -1,4 +1,4 @@
-package waxhand.desk.viewport;
+package waxhand.desk.kits.contacts;
 
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -14,12 +14,14 @@ import waxhand.core.motion.TimeMap;
 import waxhand.core.plants.Footing;
 import waxhand.core.plants.Plant;
 import waxhand.core.plants.SpotHold;
-import waxhand.desk.contacts.Contacts;
-import waxhand.desk.contacts.Slides;
 import waxhand.desk.session.Session;
+import waxhand.desk.viewport.Mark;
+import waxhand.desk.viewport.MarkSource;
+import waxhand.desk.viewport.Outline;
+import waxhand.desk.viewport.Print;
 
 /** The prints to be seen at the playhead. */
-final class Prints {
+public final class Prints implements MarkSource {
   /** Prints longer ago or further ahead than this are not shown, seconds. */
   private static final double SEEN_S = 3.5;
 
@@ -28,9 +30,27 @@ final class Prints {
 
   private static final double KNEE_SHARE = 0.06;
 
-  private Prints() {}
+  private final Session session;
+  private final Contacts contacts;
 
-  static List<Print> at(Session session, Contacts contacts) {
+  public Prints(Session session, Contacts contacts) {
+    this.session = session;
+    this.contacts = contacts;
+  }
+
+  @Override
+  public List<Mark> marks() {
+    return List.of(new PrintMarks(now(), contacts, session::settle));
+  }
+
+  @Override
+  public void onChange(Runnable changed) {
+    contacts.stateProperty().addListener((o, was, is) -> changed.run());
+    contacts.selectedProperty().addListener((o, was, is) -> changed.run());
+    contacts.slidesProperty().addListener((o, was, is) -> changed.run());
+  }
+
+  private List<Print> now() {
     Contacts.State state = contacts.stateProperty().get();
     Optional<Body> body = session.takeProperty().get().map(t -> t.raw().motion().body());
     if (body.isEmpty()) {

@@ -1,0 +1,28 @@
+package waxhand.desk.kits;
+
+import java.util.List;
+import waxhand.desk.session.Session;
+import waxhand.desk.viewport.Mark;
+import waxhand.desk.viewport.MarkSource;
+
+/** The marks of whatever pass is chosen. */
+public final class ChosenMarks implements MarkSource {
+  private final Session session;
+
+  public ChosenMarks(Session session) {
+    this.session = session;
+  }
+
+  @Override
+  public List<Mark> marks() {
+    return session
+        .plate()
+        .map(p -> Kits.of(p.pass().kind()).marks().apply(session))
+        .orElse(List.of());
+  }
+
+  @Override
+  public void onChange(Runnable changed) {
+    // they hang on motion, playhead and the chosen plate alone, of which the views know
+  }
+}
