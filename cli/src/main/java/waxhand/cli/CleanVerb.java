@@ -18,6 +18,7 @@ import waxhand.core.measure.Distance;
 import waxhand.core.motion.Clip;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
+import waxhand.core.survey.Survey;
 import waxhand.formats.FormatException;
 import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.Room;
@@ -118,6 +119,10 @@ final class CleanVerb extends TakeVerb {
     }
   }
 
+  private Optional<Ahead<Survey>> reported(Motion motion) {
+    return report == null ? Optional.empty() : Optional.of(ReportPage.survey(motion));
+  }
+
   private void clean(Path file, Path to, Recipe chosen, ObjectNode node, ReportPage page)
       throws IOException {
     RawTake raw = read(file);
@@ -125,10 +130,13 @@ final class CleanVerb extends TakeVerb {
     long needed = (long) (PLATE_SHARE * chosen.chain().size() * clip.bytesBeyond(null));
     Room.need(file.toString(), needed + Handoff.memoryBytes(clip, clip.allFrames()), "cleaning it");
     Progress progress = new Progress("cleaning", file);
+    // surveys go on where evaluating and writing leave a processor free
+    Optional<Ahead<Survey>> before = reported(raw.motion());
     Evaluator.Stages stages = new Evaluator(raw.motion()).evaluate(chosen.chain(), progress);
+    Optional<Ahead<Survey>> after = reported(stages.result());
     Handoff.Receipt receipt = Handoff.AS_IT_CAME.write(stages.result(), raw, to, progress);
-    if (report != null) {
-      page.add(file.toString(), stages, progress);
+    if (before.isPresent()) {
+      page.add(file.toString(), stages, before.get(), after.get());
     }
     progress.end();
     node.put("out", to.toString()).put("frames", receipt.frames());

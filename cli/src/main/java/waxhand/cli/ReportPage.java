@@ -70,25 +70,33 @@ final class ReportPage {
   /**
    * Adds a take that was cleaned; nothing of it if that fails.
    *
+   * @param before what is found in the raw take
+   * @param after what is found in the result
    * @throws IOException if its report cannot be made
    */
-  void add(String name, Evaluator.Stages stages, Work work) throws IOException {
-    int before = html.length();
+  void add(String name, Evaluator.Stages stages, Ahead<Survey> before, Ahead<Survey> after)
+      throws IOException {
+    int length = html.length();
     try {
-      section(name, stages, work);
+      section(name, stages, before.get().findings(), after.get().findings());
     } catch (RuntimeException | OutOfMemoryError e) {
-      html.setLength(before);
+      html.setLength(length);
       throw new IOException(
           name + ": it was cleaned and written, but not reported: " + Trouble.words(e), e);
     }
   }
 
-  private void section(String name, Evaluator.Stages stages, Work work) {
+  /** What is found in a motion, looked for while other work goes on. */
+  static Ahead<Survey> survey(Motion motion) {
+    return Ahead.of(() -> new Surveyor().survey(motion, Work.UNWATCHED));
+  }
+
+  private void section(
+      String name, Evaluator.Stages stages, List<Finding> before, List<Finding> remaining) {
     Motion raw = stages.motions().get(0);
     Motion result = stages.result();
-    List<Finding> before = new Surveyor().survey(raw, work).findings();
     List<Finding> after = new ArrayList<>(Unreached.of(stages));
-    after.addAll(new Surveyor().survey(result, work).findings());
+    after.addAll(remaining);
     int frames = raw.clip().frames();
     html.append("<h2>").append(text(name)).append("</h2>\n");
     html.append(

@@ -14,6 +14,7 @@ import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Filled;
 import waxhand.core.scene.Motion;
 import waxhand.core.signal.Butterworth;
+import waxhand.core.signal.Quickselect;
 import waxhand.core.signal.Running;
 
 /**
@@ -159,8 +160,8 @@ final class Courses {
     for (int n = 0; n < apart.length; n++) {
       apart[n] = Math.abs(a[n * step] - b[n * step]);
     }
-    Arrays.sort(apart);
-    return apart.length == 0 ? 0 : 1.4826 * apart[apart.length / 2];
+    int size = apart.length;
+    return size == 0 ? 0 : 1.4826 * Quickselect.at(apart, size, size / 2);
   }
 
   private static double square(double value) {

@@ -1,6 +1,6 @@
 package waxhand.core.contact;
 
-import java.util.Arrays;
+import waxhand.core.signal.Quickselect;
 
 /**
  * Fits a plane to places where feet rest: least squares over those near the plane, again and again
@@ -120,7 +120,6 @@ final class FloorFit {
     for (int k = 0; k < count; k++) {
       miss[k] = Math.abs(plane.over(0, p[3 * k], p[3 * k + 1], p[3 * k + 2]));
     }
-    Arrays.sort(miss);
-    return miss[count / 2];
+    return Quickselect.at(miss, count, count / 2);
   }
 }

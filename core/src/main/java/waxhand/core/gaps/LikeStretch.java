@@ -2,8 +2,10 @@ package waxhand.core.gaps;
 
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
@@ -32,6 +34,8 @@ public final class LikeStretch {
 
   /** The limb's own joints at its ends count as much as so many places of another joint. */
   private static final int OWN = 10;
+
+  private static final Set<Role> COMPARED = compared();
 
   private final Motion motion;
   private final BitSet lost;
@@ -86,18 +90,20 @@ public final class LikeStretch {
         : Optional.empty();
   }
 
+  private static Set<Role> compared() {
+    Set<Role> compared = EnumSet.of(Role.CHEST, Role.SPINE_1);
+    for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
+      compared.addAll(Role.limb(side, true));
+      compared.addAll(Role.limb(side, false));
+    }
+    return compared;
+  }
+
   /** Rotations of the joints that are compared, and where those of the limb are no model. */
   private void collect(List<double[]> others, List<double[]> own, boolean[] unfit) {
     Body body = motion.body();
-    for (Role role : Role.values()) {
-      boolean compared =
-          role == Role.CHEST
-              || role == Role.SPINE_1
-              || Role.limb(Side.LEFT, true).contains(role)
-              || Role.limb(Side.RIGHT, true).contains(role)
-              || Role.limb(Side.LEFT, false).contains(role)
-              || Role.limb(Side.RIGHT, false).contains(role);
-      int joint = compared ? body.joint(role).orElse(-1) : -1;
+    for (Role role : COMPARED) {
+      int joint = body.joint(role).orElse(-1);
       if (joint < 0) {
         continue;
       }
@@ -128,7 +134,7 @@ public final class LikeStretch {
     return travel;
   }
 
-  /** How differently the body translations: square of the difference in speed, as an angle. */
+  /** How differently the body travels: square of the difference in speed, as an angle. */
   private double journey(double[] p, int here, int there, int length) {
     if (p.length == 0) {
       return 0;

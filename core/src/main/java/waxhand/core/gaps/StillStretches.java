@@ -3,10 +3,12 @@ package waxhand.core.gaps;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
+import waxhand.core.signal.Quickselect;
 
 /**
  * Finds frozen and missing stretches: frames in which all that otherwise moves of a limb or of the
@@ -140,7 +142,8 @@ public final class StillStretches {
     for (int j = 0; j < still.length; j++) {
       if (parents[j] < 0 && translations[j] != null) {
         boolean[] stands = still(translations[j], 3, count, new double[count]);
-        for (int n = 0; n < count && moves(stands); n++) {
+        boolean moves = moves(stands);
+        for (int n = 0; n < count && moves; n++) {
           body[n] &= stands[n];
         }
       }
@@ -194,32 +197,37 @@ public final class StillStretches {
       List<Gap> gaps) {
     int count = still.length;
     for (int n = 1; n < count; n++) {
-      if (!still[n]) {
-        continue;
-      }
-      int end = n;
-      while (end < count && still[end]) {
-        end++;
-      }
-      Frames run = new Frames(n - 1, end);
-      double leap = 0;
-      double entry = 0;
-      double usual = 0;
-      boolean rest = top >= 0;
-      for (int j = 0; j < steps.length; j++) {
-        if (live[j] && (top < 0 || skeleton.isAncestor(top, j))) {
-          leap += end < count ? steps[j][end] : 0;
-          entry += steps[j][n - 1];
-          usual += usual(steps[j], n - 1, end);
-          rest &= isRest(rotations[j], n + (end - n) / 2 - (end - n > 1 ? 1 : 0));
+      if (still[n]) {
+        int end = n;
+        while (end < count && still[end]) {
+          end++;
         }
+        gap(top, n, end, rotations, steps, live).ifPresent(gaps::add);
+        n = end;
       }
-      boolean longEnough = run.count() >= 3 || top < 0 || rest;
-      if (longEnough && usual > 0 && Math.max(leap, entry) > LEAP * usual) {
-        gaps.add(new Gap(top, run, rest, leap));
-      }
-      n = end;
     }
+  }
+
+  /** What a still run from {@code n} to {@code end} is a gap of, if it is one. */
+  private Optional<Gap> gap(
+      int top, int n, int end, double[][] rotations, double[][] steps, boolean[] live) {
+    double leap = 0;
+    double entry = 0;
+    double usual = 0;
+    boolean rest = top >= 0;
+    for (int j = 0; j < steps.length; j++) {
+      if (live[j] && (top < 0 || skeleton.isAncestor(top, j))) {
+        leap += end < steps[j].length ? steps[j][end] : 0;
+        entry += steps[j][n - 1];
+        usual += usual(steps[j], n - 1, end);
+        rest &= isRest(rotations[j], n + (end - n) / 2 - (end - n > 1 ? 1 : 0));
+      }
+    }
+    Frames run = new Frames(n - 1, end);
+    boolean longEnough = run.count() >= 3 || top < 0 || rest;
+    return longEnough && usual > 0 && Math.max(leap, entry) > LEAP * usual
+        ? Optional.of(new Gap(top, run, rest, leap))
+        : Optional.empty();
   }
 
   /** Whether a limb, the joint and all that hangs on it, is at rest in one frame. */
@@ -257,7 +265,6 @@ public final class StillStretches {
         near[size++] = steps[n];
       }
     }
-    Arrays.sort(near, 0, size);
-    return size == 0 ? 0 : near[size / 2];
+    return size == 0 ? 0 : Quickselect.at(near, size, size / 2);
   }
 }

@@ -126,9 +126,7 @@ public final class AdaptiveSmoother implements Smoother {
       squares[n] = squares[2];
       squares[count - 1 - n] = squares[count - 3];
     }
-    double[] sorted = squares.clone();
-    Arrays.sort(sorted);
-    double usual = sorted[count / 2];
+    double usual = Quickselect.at(squares.clone(), count, count / 2);
     // strikes and what is left of spikes are no noise
     for (int n = 0; n < count; n++) {
       squares[n] = Math.min(squares[n], 4 * usual);

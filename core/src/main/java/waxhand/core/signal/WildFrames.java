@@ -41,23 +41,66 @@ public final class WildFrames {
       double times,
       double[] usual,
       double[] size) {
-    double[] off = new double[count];
-    double scale = angle ? 2 : 1;
-    for (int n = 0; n < count; n++) {
-      off[n] = scale * residual(values, count, width, n);
-    }
+    double[] off = residuals(values, count, width, angle);
     Running.median(off, count, HALF, usual);
     for (int n = 0; n < count; n++) {
-      size[n] = 0;
-      double limit = Math.max(least, times * MAD * usual[n]);
-      if (off[n] > limit && isPeak(off, count, n)) {
-        double apart = n > 0 && n < count - 1 ? scale * apart(values, width, n - 1, n + 1) : 0;
-        double pace = scale * pace(values, count, width, n);
-        if (apart <= 0.8 * off[n] + pace) {
-          size[n] = off[n];
-        }
-      }
+      boolean far = off[n] > Math.max(least, times * MAD * usual[n]);
+      size[n] = far && stands(values, count, width, angle, off, n) ? off[n] : 0;
     }
+  }
+
+  /** As the other, where nobody asks for the usual residual: it is worked out only where needed. */
+  public static void find(
+      double[] values,
+      int count,
+      int width,
+      boolean angle,
+      double least,
+      double times,
+      double[] size) {
+    double[] off = residuals(values, count, width, angle);
+    double[] near = new double[2 * HALF + 1];
+    for (int n = 0; n < count; n++) {
+      boolean far = off[n] > least && stands(values, count, width, angle, off, n);
+      size[n] = far && off[n] > times * MAD * median(off, count, n, near) ? off[n] : 0;
+    }
+  }
+
+  private static double[] residuals(double[] values, int count, int width, boolean angle) {
+    double[] off = new double[count];
+    double scale = angle ? 2 : 1;
+    int inner = Math.max(2, count - 2);
+    for (int n = 0; n < Math.min(2, count); n++) {
+      off[n] = scale * atEnd(values, count, width, n);
+    }
+    for (int n = 2; n < inner; n++) {
+      off[n] = scale * inside(values, width, n);
+    }
+    for (int n = inner; n < count; n++) {
+      off[n] = scale * atEnd(values, count, width, n);
+    }
+    return off;
+  }
+
+  /** Whether a sample is the one that does not belong: its neighbours agree with each other. */
+  private static boolean stands(
+      double[] values, int count, int width, boolean angle, double[] off, int n) {
+    if (!isPeak(off, count, n)) {
+      return false;
+    }
+    double scale = angle ? 2 : 1;
+    double apart = n > 0 && n < count - 1 ? scale * apart(values, width, n - 1, n + 1) : 0;
+    double pace = scale * pace(values, count, width, n);
+    return apart <= 0.8 * off[n] + pace;
+  }
+
+  /** The median around one sample, as {@link Running#median} gives it. */
+  private static double median(double[] off, int count, int n, double[] near) {
+    int from = Math.max(0, n - HALF);
+    int size = Math.min(count, n + HALF + 1) - from;
+    System.arraycopy(off, from, near, 0, size);
+    double upper = Quickselect.at(near, size, size / 2);
+    return size % 2 == 1 ? upper : 0.5 * (Quickselect.at(near, size, size / 2 - 1) + upper);
   }
 
   private static boolean isPeak(double[] off, int count, int n) {
@@ -69,18 +112,23 @@ public final class WildFrames {
     return true;
   }
 
-  /** Distance of a sample from the cubic, or at the ends the line, through its neighbours. */
-  private static double residual(double[] x, int count, int width, int n) {
+  /** Distance of a sample from the cubic through its neighbours. */
+  private static double inside(double[] x, int width, int n) {
+    double sum = 0;
+    for (int i = width * n; i < width * (n + 1); i++) {
+      double around = 4 * (x[i - width] + x[i + width]) - x[i - 2 * width] - x[i + 2 * width];
+      double d = x[i] - around / 6;
+      sum += d * d;
+    }
+    return Math.sqrt(sum);
+  }
+
+  /** Distance of a sample near an end from the line through its neighbours. */
+  private static double atEnd(double[] x, int count, int width, int n) {
     double sum = 0;
     for (int i = 0; i < width; i++) {
       double expected;
-      if (n >= 2 && n < count - 2) {
-        expected =
-            (4 * (at(x, width, n - 1, i) + at(x, width, n + 1, i))
-                    - at(x, width, n - 2, i)
-                    - at(x, width, n + 2, i))
-                / 6;
-      } else if (n == 1 && count > 2 || n == count - 2 && n > 0) {
+      if (n == 1 && count > 2 || n == count - 2 && n > 0) {
         expected = 0.5 * (at(x, width, n - 1, i) + at(x, width, n + 1, i));
       } else if (n == 0 && count > 2) {
         expected = 2 * at(x, width, 1, i) - at(x, width, 2, i);

@@ -1,6 +1,7 @@
 package waxhand.core.survey;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -205,31 +206,46 @@ final class ContactWatch implements Watch {
       Map<ContactPart, double[][]> courses,
       Map<ContactPart, boolean[]> rests) {
     int count = w.count();
+    boolean soles = parts.get(0).isSole();
+    double[] low = new double[count];
+    boolean[] rest = new boolean[count];
+    Arrays.fill(low, Double.POSITIVE_INFINITY);
+    for (ContactPart part : parts) {
+      lower(w, courses.get(part), points.get(part).radiusM(), low);
+      boolean[] own = rests.get(part);
+      for (int n = 0; n < count; n++) {
+        rest[n] |= own[n];
+      }
+    }
     boolean[] known = known(w);
     double[] over = new double[count];
     double[] under = new double[count];
-    for (int frame = 0; frame < count; frame++) {
-      int n = frame;
-      double low = Double.POSITIVE_INFINITY;
-      boolean rest = false;
-      for (ContactPart part : parts) {
-        double[][] course = courses.get(part);
-        double high = w.ground().over(w.first() + n, course[0][n], course[1][n], course[2][n]);
-        low = Math.min(low, high - points.get(part).radiusM());
-        rest |= rests.get(part)[n];
-      }
-      boolean seems =
-          parts.get(0).isSole()
-              && !known[n]
-              && low < HIGH
-              && parts.stream().limit(2).anyMatch(p -> speed(w, courses.get(p), n) < STILL);
-      over[n] = rest || seems ? 1000 * low : 0;
-      under[n] = rest || parts.get(0).isSole() ? -1000 * low : 0;
+    for (int n = 0; n < count; n++) {
+      boolean seems = soles && !known[n] && low[n] < HIGH && stands(w, parts, courses, n);
+      over[n] = rest[n] || seems ? 1000 * low[n] : 0;
+      under[n] = rest[n] || soles ? -1000 * low[n] : 0;
     }
     int shortest = w.frames(0.15, 3);
     int gap = w.frames(0.1, 2);
     int joint = joint(w, parts.get(0));
     marks.runs(FindingKind.FLOAT, joint, over, count, w.first(), FLOAT_MM, shortest, gap, -1);
     marks.runs(FindingKind.SINK, joint, under, count, w.first(), SINK_MM, shortest, gap, -1);
+  }
+
+  /** Lowers heights to those of a part over what lies beneath. */
+  private static void lower(Window w, double[][] course, double radiusM, double[] low) {
+    double[] x = course[0];
+    double[] y = course[1];
+    double[] z = course[2];
+    for (int n = 0; n < low.length; n++) {
+      low[n] = Math.min(low[n], w.ground().over(w.first() + n, x[n], y[n], z[n]) - radiusM);
+    }
+  }
+
+  /** Whether heel or ball hardly moves. */
+  private static boolean stands(
+      Window w, List<ContactPart> parts, Map<ContactPart, double[][]> courses, int n) {
+    return speed(w, courses.get(parts.get(0)), n) < STILL
+        || speed(w, courses.get(parts.get(1)), n) < STILL;
   }
 }

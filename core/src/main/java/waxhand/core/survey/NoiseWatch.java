@@ -40,7 +40,7 @@ final class NoiseWatch implements Watch {
       int gap = w.frames(0.3, 8);
       marks.runs(FindingKind.JITTER, j, bend, count, w.first(), JITTER_DEG, shortest, gap, -1);
       if (w.translation(j) != null) {
-        MENDS.translation(w.translation(j), count, w.rateHz(), usual, size);
+        MENDS.translation(w.translation(j), count, w.rateHz(), size);
         spikes(w, marks, j, size, 1000, Mark.OF_PLACE);
       }
     }

@@ -24,13 +24,13 @@ final class ShakeWatch implements Watch {
       return;
     }
     int count = w.count();
-    double[] x = new double[count];
+    double[][] swung = new double[4][count];
     double[] quick = new double[count];
     double[] slow = new double[count];
     double[] energy = new double[count];
     double[] size = new double[count];
-    double[] turns = new double[count];
     for (int i = 0; i < 4; i++) {
+      double[] x = swung[i];
       double sign = 1;
       for (int n = 0; n < count; n++) {
         if (n > 0
@@ -48,12 +48,16 @@ final class ShakeWatch implements Watch {
         energy[n] += d * d;
         x[n] = d;
       }
-      swings(x, count, w.frames(0.35, 3), turns);
     }
     Running.mean(energy, count, w.frames(0.25, 3), size);
+    double least = LEAST_DEG * Math.max(1, Math.pow(60 / w.rateHz(), 0.7));
+    int half = w.frames(0.35, 3);
     for (int n = 0; n < count; n++) {
       // chord of half-angles; amplitude of a sine from its root mean square
-      size[n] = turns[n] < SWINGS ? 0 : Math.toDegrees(2 * Math.sqrt(2 * size[n]));
+      size[n] = Math.toDegrees(2 * Math.sqrt(2 * size[n]));
+      if (size[n] > least && swings(swung, count, half, n) < SWINGS) {
+        size[n] = 0;
+      }
     }
     marks.runs(
         FindingKind.SHAKE,
@@ -61,33 +65,36 @@ final class ShakeWatch implements Watch {
         size,
         count,
         w.first(),
-        LEAST_DEG * Math.max(1, Math.pow(60 / w.rateHz(), 0.7)),
+        least,
         w.frames(0.4, 4),
         w.frames(0.3, 3),
         -1);
   }
 
-  /**
-   * Raises {@code turns} to how often the values around a frame go clearly from one side of zero to
-   * the other.
-   */
-  private static void swings(double[] x, int count, int half, double[] turns) {
-    for (int n = 0; n < count; n++) {
-      int from = Math.max(0, n - half);
-      int to = Math.min(count, n + half + 1);
-      double top = 0;
-      for (int k = from; k < to; k++) {
-        top = Math.max(top, Math.abs(x[k]));
-      }
-      int side = 0;
-      int changes = 0;
-      for (int k = from; k < to; k++) {
-        int now = x[k] > 0.4 * top ? 1 : x[k] < -0.4 * top ? -1 : side;
-        changes += side != 0 && now != side ? 1 : 0;
-        side = now;
-      }
-      turns[n] = Math.max(turns[n], top < SMALL ? 0 : changes);
+  /** How often values around a frame go clearly from one side of zero to the other, at most. */
+  private static int swings(double[][] swung, int count, int half, int n) {
+    int from = Math.max(0, n - half);
+    int to = Math.min(count, n + half + 1);
+    int most = 0;
+    for (double[] x : swung) {
+      most = Math.max(most, swings(x, from, to));
     }
+    return most;
+  }
+
+  private static int swings(double[] x, int from, int to) {
+    double top = 0;
+    for (int k = from; k < to; k++) {
+      top = Math.max(top, Math.abs(x[k]));
+    }
+    int side = 0;
+    int changes = 0;
+    for (int k = from; k < to; k++) {
+      int now = x[k] > 0.4 * top ? 1 : x[k] < -0.4 * top ? -1 : side;
+      changes += side != 0 && now != side ? 1 : 0;
+      side = now;
+    }
+    return top < SMALL ? 0 : changes;
   }
 
   /** Components that swing by less say nothing. */

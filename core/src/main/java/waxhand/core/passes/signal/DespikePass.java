@@ -93,17 +93,21 @@ public record DespikePass(Wild counts) implements Pass {
     WildFrames.find(rotations, count, 4, true, least, counts.times, usual, size);
   }
 
+  private void turns(double[] rotations, int count, double rateHz, double[] size) {
+    double coarse = Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
+    double least = coarse * Math.toRadians(counts.leastDeg);
+    WildFrames.find(rotations, count, 4, true, least, counts.times, size);
+  }
+
   /**
    * Sizes of wild places, metres; 0 where a sample belongs.
    *
    * @param places 3 numbers a frame. Not modified.
-   * @param usual Modified: the usual residual.
    * @param size Modified.
    */
-  public void translation(
-      double[] places, int count, double rateHz, double[] usual, double[] size) {
+  public void translation(double[] places, int count, double rateHz, double[] size) {
     double coarse = Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
-    WildFrames.find(places, count, 3, false, coarse * counts.leastM, counts.times, usual, size);
+    WildFrames.find(places, count, 3, false, coarse * counts.leastM, counts.times, size);
   }
 
   @Override
@@ -139,12 +143,11 @@ public record DespikePass(Wild counts) implements Pass {
     if (turns) {
       RotationVectors.alignSigns(x, count);
     }
-    double[] usual = new double[count];
     double[] size = new double[count];
     if (turns) {
-      turns(x, count, rateHz, usual, size);
+      turns(x, count, rateHz, size);
     } else {
-      translation(x, count, rateHz, usual, size);
+      translation(x, count, rateHz, size);
     }
     Track out = track;
     double[] sample = new double[width];
