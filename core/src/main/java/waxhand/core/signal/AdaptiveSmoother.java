@@ -76,20 +76,23 @@ public final class AdaptiveSmoother implements Smoother {
     double least = PenalizedSmoother.price(rateHz, 0.45 * rateHz);
     double pilot = PenalizedSmoother.price(rateHz, Math.min(PILOT_HZ, 0.3 * rateHz));
     double scale = Math.pow(strength, 4) * SMOOTHNESS_HZ / rateHz;
+    // all channels are first looked at with the same prices
+    double[] first = new double[PenalizedSmoother.workspace(count)];
+    Arrays.fill(prices, pilot);
+    PenalizedSmoother.prepare(count, prices, first);
     for (int c = 0; c < width; c++) {
       for (int n = 0; n < count; n++) {
         channel[n] = values[width * n + c];
       }
       // a knee that swings opens for its swing, not for the jitter across it
-      Arrays.fill(prices, pilot);
-      for (int round = 0; round <= ROUNDS; round++) {
-        if (round > 0) {
-          bends(curve, count, bends);
-          Running.mean(bends, count, (int) Math.round(NEAR_S * rateHz), near);
-          for (int n = 0; n < count; n++) {
-            double price = scale * noise[n] / (Math.max(0, near[n]) + Double.MIN_NORMAL);
-            prices[n] = Math.max(least, Math.min(most, price));
-          }
+      System.arraycopy(channel, 0, curve, 0, count);
+      PenalizedSmoother.apply(curve, count, first);
+      for (int round = 0; round < ROUNDS; round++) {
+        bends(curve, count, bends);
+        Running.mean(bends, count, (int) Math.round(NEAR_S * rateHz), near);
+        for (int n = 0; n < count; n++) {
+          double price = scale * noise[n] / (Math.max(0, near[n]) + Double.MIN_NORMAL);
+          prices[n] = Math.max(least, Math.min(most, price));
         }
         System.arraycopy(channel, 0, curve, 0, count);
         PenalizedSmoother.smooth(curve, count, prices, work);

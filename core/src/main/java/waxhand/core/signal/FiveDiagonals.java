@@ -23,19 +23,24 @@ final class FiveDiagonals {
   static void factor(int size, double[] work) {
     int e = size;
     int f = 2 * size;
+    // pivot and diagonals of the row before, and of the one before that
+    double pivotOne = 0;
+    double lowOne = 0;
+    double farOne = 0;
+    double pivotTwo = 0;
+    double farTwo = 0;
     for (int k = 0; k < size; k++) {
-      double pivot = work[k];
-      double low = work[e + k];
-      if (k >= 1) {
-        pivot -= work[k - 1] * work[e + k - 1] * work[e + k - 1];
-        low -= work[k - 1] * work[e + k - 1] * work[f + k - 1];
-      }
-      if (k >= 2) {
-        pivot -= work[k - 2] * work[f + k - 2] * work[f + k - 2];
-      }
+      double pivot = work[k] - pivotOne * lowOne * lowOne - pivotTwo * farTwo * farTwo;
+      double low = k < size - 1 ? (work[e + k] - pivotOne * lowOne * farOne) / pivot : 0;
+      double far = k < size - 2 ? work[f + k] / pivot : 0;
       work[k] = pivot;
-      work[e + k] = k < size - 1 ? low / pivot : 0;
-      work[f + k] = k < size - 2 ? work[f + k] / pivot : 0;
+      work[e + k] = low;
+      work[f + k] = far;
+      pivotTwo = pivotOne;
+      farTwo = farOne;
+      pivotOne = pivot;
+      lowOne = low;
+      farOne = far;
     }
   }
 
@@ -50,15 +55,15 @@ final class FiveDiagonals {
     int f = 2 * size;
     double one = 0;
     double two = 0;
+    double low = 0;
+    double farOne = 0;
+    double farTwo = 0;
     for (int k = 0; k < size; k++) {
-      double now = x[at + k];
-      if (k >= 1) {
-        now -= work[e + k - 1] * one;
-      }
-      if (k >= 2) {
-        now -= work[f + k - 2] * two;
-      }
+      double now = x[at + k] - low * one - farTwo * two;
       x[at + k] = now;
+      low = work[e + k];
+      farTwo = farOne;
+      farOne = work[f + k];
       two = one;
       one = now;
     }

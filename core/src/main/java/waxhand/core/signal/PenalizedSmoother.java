@@ -30,9 +30,17 @@ public final class PenalizedSmoother {
    * @param work at least {@link #workspace} numbers. Modified.
    */
   public static void smooth(double[] values, int count, double[] prices, double[] work) {
-    if (count < 3) {
-      return;
-    }
+    prepare(count, prices, work);
+    apply(values, count, work);
+  }
+
+  /**
+   * Prepares to smooth channels that have the same prices.
+   *
+   * @param prices as for {@link #smooth}. Not modified.
+   * @param work at least {@link #workspace} numbers. Modified.
+   */
+  public static void prepare(int count, double[] prices, double[] work) {
     for (int n = 0; n < count; n++) {
       double before = n >= 2 ? prices[n - 1] : 0;
       double here = n >= 1 && n < count - 1 ? prices[n] : 0;
@@ -42,6 +50,17 @@ public final class PenalizedSmoother {
       work[2 * count + n] = after;
     }
     FiveDiagonals.factor(count, work);
-    FiveDiagonals.solve(count, work, values, 0);
+  }
+
+  /**
+   * Smooths one channel as prepared.
+   *
+   * @param values Modified: the first {@code count} numbers.
+   * @param work as {@link #prepare} left it. Not modified.
+   */
+  public static void apply(double[] values, int count, double[] work) {
+    if (count >= 3) {
+      FiveDiagonals.solve(count, work, values, 0);
+    }
   }
 }

@@ -212,24 +212,47 @@ final class ContactWatch implements Watch {
     Arrays.fill(low, Double.POSITIVE_INFINITY);
     for (ContactPart part : parts) {
       lower(w, courses.get(part), points.get(part).radiusM(), low);
-      boolean[] own = rests.get(part);
-      for (int n = 0; n < count; n++) {
-        rest[n] |= own[n];
-      }
+      join(rest, rests.get(part));
     }
-    boolean[] known = known(w);
     double[] over = new double[count];
     double[] under = new double[count];
-    for (int n = 0; n < count; n++) {
-      boolean seems = soles && !known[n] && low[n] < HIGH && stands(w, parts, courses, n);
-      over[n] = rest[n] || seems ? 1000 * low[n] : 0;
-      under[n] = rest[n] || soles ? -1000 * low[n] : 0;
+    millimetres(low, rest, soles, -1, under);
+    if (soles) {
+      boolean[] known = known(w);
+      stand(w, courses.get(parts.get(0)), low, known, rest);
+      stand(w, courses.get(parts.get(1)), low, known, rest);
     }
+    millimetres(low, rest, false, 1, over);
     int shortest = w.frames(0.15, 3);
     int gap = w.frames(0.1, 2);
     int joint = joint(w, parts.get(0));
     marks.runs(FindingKind.FLOAT, joint, over, count, w.first(), FLOAT_MM, shortest, gap, -1);
     marks.runs(FindingKind.SINK, joint, under, count, w.first(), SINK_MM, shortest, gap, -1);
+  }
+
+  // each loop has a method of its own: what Java compiles for long methods of many loops costs
+  // more than the loops
+
+  private static void join(boolean[] rest, boolean[] own) {
+    for (int n = 0; n < rest.length; n++) {
+      rest[n] |= own[n];
+    }
+  }
+
+  /** Heights where a part rests, or in all frames, times a sign; 0 elsewhere. */
+  private static void millimetres(
+      double[] low, boolean[] rest, boolean always, int sign, double[] dest) {
+    for (int n = 0; n < dest.length; n++) {
+      dest[n] = rest[n] || always ? sign * 1000 * low[n] : 0;
+    }
+  }
+
+  /** Adds to what rests where a part of a sole, of which nothing is known, seems meant to stand. */
+  private static void stand(
+      Window w, double[][] course, double[] low, boolean[] known, boolean[] rest) {
+    for (int n = 0; n < rest.length; n++) {
+      rest[n] |= !known[n] && low[n] < HIGH && speed(w, course, n) < STILL;
+    }
   }
 
   /** Lowers heights to those of a part over what lies beneath. */
@@ -240,12 +263,5 @@ final class ContactWatch implements Watch {
     for (int n = 0; n < low.length; n++) {
       low[n] = Math.min(low[n], w.ground().over(w.first() + n, x[n], y[n], z[n]) - radiusM);
     }
-  }
-
-  /** Whether heel or ball hardly moves. */
-  private static boolean stands(
-      Window w, List<ContactPart> parts, Map<ContactPart, double[][]> courses, int n) {
-    return speed(w, courses.get(parts.get(0)), n) < STILL
-        || speed(w, courses.get(parts.get(1)), n) < STILL;
   }
 }
