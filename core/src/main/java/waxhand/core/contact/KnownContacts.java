@@ -38,12 +38,22 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
   }
 
   private static List<Contact> inOrder(List<Contact> contacts) {
-    for (int n = 1; n < contacts.size(); n++) {
-      if (IN_ORDER.compare(contacts.get(n - 1), contacts.get(n)) > 0) {
-        return contacts.stream().sorted(IN_ORDER).toList();
+    return isInOrder(contacts)
+        ? List.copyOf(contacts)
+        : contacts.stream().sorted(IN_ORDER).toList();
+  }
+
+  private static boolean isInOrder(List<Contact> contacts) {
+    int before = Integer.MIN_VALUE;
+    for (int n = 0; n < contacts.size(); n++) {
+      int from = contacts.get(n).frames().from();
+      if (from < before
+          || from == before && IN_ORDER.compare(contacts.get(n - 1), contacts.get(n)) > 0) {
+        return false;
       }
+      before = from;
     }
-    return List.copyOf(contacts);
+    return true;
   }
 
   /** Contacts that all begin and end as they are told. */
@@ -87,19 +97,56 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
     if (run.isEmpty() || other == this) {
       return this;
     }
-    List<Contact> all = new ArrayList<>();
+    // only what touches the run can change; the rest is taken over in one go
+    int low = firstFrom(contacts, run.from() - longest(contacts));
+    int high = firstFrom(contacts, run.to() + 1);
+    List<Contact> near = contacts.subList(low, high);
+    List<Contact> pieces = new ArrayList<>();
     Set<Contact> open = new HashSet<>();
     Frames ahead = new Frames(0, run.from());
     Frames behind = new Frames(run.to(), Integer.MAX_VALUE);
+    for (Contact contact : near) {
+      add(pieces, open, piece(this, contact, ahead));
+      add(pieces, open, piece(this, contact, behind));
+    }
+    int first = firstFrom(other.contacts, run.from() - longest(other.contacts));
+    int last = firstFrom(other.contacts, run.to());
+    for (Contact contact : other.contacts.subList(first, last)) {
+      add(pieces, open, piece(other, contact, run));
+    }
+    pieces.sort(IN_ORDER);
+    Set<Contact> still = new HashSet<>(entered);
+    if (!still.isEmpty()) {
+      near.forEach(still::remove);
+    }
+    List<Contact> all = new ArrayList<>(contacts.size() + pieces.size());
+    all.addAll(contacts.subList(0, low));
+    all.addAll(open.isEmpty() ? pieces : joined(pieces, open, still));
+    all.addAll(contacts.subList(high, contacts.size()));
+    return new KnownContacts(where.minus(run).union(other.where.within(run)), all, still);
+  }
+
+  /** The first contact that begins at a frame or later. */
+  private static int firstFrom(List<Contact> inOrder, int frame) {
+    int low = 0;
+    int high = inOrder.size();
+    while (low < high) {
+      int middle = (low + high) >>> 1;
+      if (inOrder.get(middle).frames().from() >= frame) {
+        high = middle;
+      } else {
+        low = middle + 1;
+      }
+    }
+    return low;
+  }
+
+  private static int longest(List<Contact> contacts) {
+    int longest = 0;
     for (Contact contact : contacts) {
-      add(all, open, piece(this, contact, ahead));
-      add(all, open, piece(this, contact, behind));
+      longest = Math.max(longest, contact.frames().count());
     }
-    for (Contact contact : other.contacts) {
-      add(all, open, piece(other, contact, run));
-    }
-    all.sort(IN_ORDER);
-    return joined(where.minus(run).union(other.where.within(run)), all, open);
+    return longest;
   }
 
   /** What lies of a contact in some frames, and whether it begins before them. */
@@ -108,6 +155,9 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
   private static final Piece NOTHING = new Piece(null, false);
 
   private static Piece piece(KnownContacts of, Contact contact, Frames frames) {
+    if (contact.frames().to() <= frames.from() || frames.to() <= contact.frames().from()) {
+      return NOTHING;
+    }
     Frames inside = contact.frames().within(frames);
     if (inside.isEmpty()) {
       return NOTHING;
@@ -128,14 +178,16 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
     }
   }
 
-  /** Joins pieces that begin earlier to those of their part that end where they enter. */
-  private static KnownContacts joined(FrameSet where, List<Contact> inOrder, Set<Contact> open) {
+  /**
+   * Joins pieces that begin earlier to those of their part that end where they enter.
+   *
+   * @param open those that begin earlier. Not modified.
+   * @param entered Modified: those that are still without what they begin in are added.
+   */
+  private static List<Contact> joined(
+      List<Contact> inOrder, Set<Contact> open, Set<Contact> entered) {
     Map<ContactPart, Integer> last = new EnumMap<>(ContactPart.class);
     List<Contact> whole = new ArrayList<>();
-    Set<Contact> entered = new HashSet<>();
-    if (open.isEmpty()) {
-      return new KnownContacts(where, inOrder);
-    }
     for (Contact contact : inOrder) {
       Integer at = last.get(contact.part());
       Contact before = at == null ? null : whole.get(at);
@@ -154,7 +206,7 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
         entered.add(contact);
       }
     }
-    return new KnownContacts(where, whole, entered);
+    return whole;
   }
 
   /** What is known of a run of frames. */

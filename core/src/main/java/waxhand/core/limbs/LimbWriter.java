@@ -55,6 +55,10 @@ final class LimbWriter {
   private final double[] world = new double[4];
   private final double[] v = new double[3];
 
+  // by goal: the joints whose offsets are its limb's bones, and by how much these may grow
+  private final int[][] bones;
+  private final double[] grows;
+
   LimbWriter(
       Motion motion,
       BitSet scope,
@@ -80,13 +84,17 @@ final class LimbWriter {
       translations[mover] = new double[3 * run.count()];
       clip.translation(mover).read(run, translations[mover]);
     }
-    for (LimbGoals g : asked.goals) {
-      Limb limb = g.limb();
+    bones = new int[asked.goals.size()][];
+    grows = new double[asked.goals.size()];
+    for (int which = 0; which < bones.length; which++) {
+      Limb limb = asked.goals.get(which).limb();
+      bones[which] = bones(limb);
+      grows[which] = grows(limb, bones[which]);
       for (int j : new int[] {limb.upper(), limb.middle(), limb.end(), limb.tip()}) {
         unpack(j);
       }
       ranges[limb.end()] = JointRange.of(motion.body(), limb.end()).orElse(null);
-      for (int j : grows(limb) > 0 ? bones(limb) : new int[0]) {
+      for (int j : grows[which] > 0 ? bones[which] : new int[0]) {
         translations[j] = new double[3 * run.count()];
         clip.places(j).read(run, translations[j]);
       }
@@ -106,9 +114,9 @@ final class LimbWriter {
   }
 
   /** By how much of their length the bones of a limb may grow: all of them or none. */
-  private double grows(Limb limb) {
+  private double grows(Limb limb, int[] joints) {
     boolean whole = scope.get(limb.upper());
-    for (int j : bones(limb)) {
+    for (int j : joints) {
       whole &= scope.get(j);
     }
     return whole ? stretch : 0;
@@ -246,7 +254,7 @@ final class LimbWriter {
     if (shoulder >= 0) {
       Quats.rotate(free, 0, hinge, 0, hinge, 0);
     }
-    solver.solve(places, 0, root, goal, hinge, g.aside()[in], grows(limb), turns);
+    solver.solve(places, 0, root, goal, hinge, g.aside()[in], grows[which], turns);
     if (g.middleWeight()[in] > 0) {
       overMiddle(g, captured, in);
     }
@@ -269,7 +277,7 @@ final class LimbWriter {
       turn(limb.tip(), ends, at, tips, at, n);
     }
     if (solver.grown() > 1) {
-      for (int j : bones(limb)) {
+      for (int j : bones[which]) {
         for (int i = 0; i < 3; i++) {
           translations[j][3 * n + i] *= solver.grown();
         }

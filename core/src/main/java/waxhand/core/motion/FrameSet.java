@@ -99,7 +99,11 @@ public final class FrameSet {
   }
 
   public FrameSet minus(Frames cut) {
-    List<Frames> kept = new ArrayList<>();
+    int first = firstBehind(cut.from());
+    if (cut.isEmpty() || first == runs.size() || runs.get(first).from() >= cut.to()) {
+      return this;
+    }
+    List<Frames> kept = new ArrayList<>(runs.size() + 1);
     for (Frames run : runs) {
       if (run.within(cut).isEmpty()) {
         kept.add(run);
@@ -113,6 +117,21 @@ public final class FrameSet {
       }
     }
     return new FrameSet(List.copyOf(kept));
+  }
+
+  /** The first run that goes on behind a frame; how many there are where none does. */
+  private int firstBehind(int frame) {
+    int low = 0;
+    int high = runs.size();
+    while (low < high) {
+      int middle = (low + high) >>> 1;
+      if (runs.get(middle).to() > frame) {
+        high = middle;
+      } else {
+        low = middle + 1;
+      }
+    }
+    return low;
   }
 
   /** Where it comes to lie after a change of time. */

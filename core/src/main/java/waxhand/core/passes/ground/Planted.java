@@ -94,11 +94,22 @@ public record Planted(
   }
 
   private static List<Frames> contactsDiffering(List<Contact> mine, List<Contact> theirs) {
-    Set<Contact> here = new HashSet<>(mine);
-    Set<Contact> there = new HashSet<>(theirs);
+    // an edit changes a few: what is alike before and behind them need not be looked up
+    int least = Math.min(mine.size(), theirs.size());
+    int from = 0;
+    while (from < least && mine.get(from).equals(theirs.get(from))) {
+      from++;
+    }
+    int behind = 0;
+    while (behind < least - from
+        && mine.get(mine.size() - 1 - behind).equals(theirs.get(theirs.size() - 1 - behind))) {
+      behind++;
+    }
+    Set<Contact> here = new HashSet<>(mine.subList(from, mine.size() - behind));
+    Set<Contact> there = new HashSet<>(theirs.subList(from, theirs.size() - behind));
     return Stream.concat(
-            mine.stream().filter(c -> !there.contains(c)),
-            theirs.stream().filter(c -> !here.contains(c)))
+            here.stream().filter(c -> !there.contains(c)),
+            there.stream().filter(c -> !here.contains(c)))
         .map(Contact::frames)
         .toList();
   }
