@@ -3,9 +3,11 @@ package waxhand.desk;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.BitSet;
+import java.util.Comparator;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import javafx.event.ActionEvent;
 import javafx.scene.Node;
 import javafx.scene.Scene;
@@ -31,11 +33,12 @@ import waxhand.desk.theme.Theme;
 abstract class DeskTest extends ApplicationTest {
   Bench bench;
   Session session;
+  private Path home;
   private static Project demo;
 
   @Override
   public void start(Stage stage) throws Exception {
-    Path home = Files.createTempDirectory("waxhand-home");
+    home = Files.createTempDirectory("waxhand-home");
     System.setProperty("waxhand.home", home.toString());
     Theme.loadFonts();
     bench = new Bench();
@@ -56,6 +59,9 @@ abstract class DeskTest extends ApplicationTest {
   void close() throws Exception {
     interact(bench::close);
     FxToolkit.cleanupStages();
+    try (Stream<Path> left = Files.walk(home)) {
+      left.sorted(Comparator.reverseOrder()).forEach(path -> path.toFile().delete());
+    }
   }
 
   static void until(Callable<Boolean> condition) throws Exception {
@@ -140,7 +146,6 @@ abstract class DeskTest extends ApplicationTest {
   boolean run(String command) {
     boolean[] done = new boolean[1];
     interact(() -> done[0] = bench.commands().get(command).run());
-    WaitForAsyncUtils.waitForFxEvents();
     return done[0];
   }
 
