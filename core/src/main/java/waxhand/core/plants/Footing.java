@@ -101,19 +101,21 @@ public record Footing(
   }
 
   int easeIn() {
-    return plants.stream()
-        .filter(p -> p.frames().from() == frames.from())
-        .mapToInt(Plant::easeIn)
-        .max()
-        .orElse(0);
+    int most = 0;
+    for (Plant plant : plants) {
+      boolean first = plant.frames().from() == frames.from();
+      most = first ? Math.max(most, plant.easeIn()) : most;
+    }
+    return most;
   }
 
   int easeOut() {
-    return plants.stream()
-        .filter(p -> p.frames().to() == frames.to())
-        .mapToInt(Plant::easeOut)
-        .max()
-        .orElse(0);
+    int most = 0;
+    for (Plant plant : plants) {
+      boolean last = plant.frames().to() == frames.to();
+      most = last ? Math.max(most, plant.easeOut()) : most;
+    }
+    return most;
   }
 
   ContactPart anchorPart() {

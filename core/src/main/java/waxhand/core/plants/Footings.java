@@ -90,13 +90,17 @@ public final class Footings {
   private List<List<Plant>> groups(List<Plant> plants) {
     List<List<Plant>> groups = new ArrayList<>();
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
-      List<Plant> own =
-          plants.stream()
-              .filter(p -> p.part().isSole() && p.part().side() == side && !p.muted())
-              .filter(p -> p.frames().from() < motion.clip().frames())
-              .filter(p -> motion.body().soles().stream().anyMatch(s -> s.side() == side))
-              .sorted(Comparator.comparingInt(p -> p.frames().from()))
-              .toList();
+      if (motion.body().soles().stream().noneMatch(s -> s.side() == side)) {
+        continue;
+      }
+      List<Plant> own = new ArrayList<>();
+      for (Plant plant : plants) {
+        boolean inside = plant.frames().from() < motion.clip().frames() && !plant.muted();
+        if (inside && plant.part().isSole() && plant.part().side() == side) {
+          own.add(plant);
+        }
+      }
+      own.sort(Comparator.comparingInt(p -> p.frames().from()));
       int end = -1;
       for (Plant plant : own) {
         if (groups.isEmpty() || plant.frames().from() > end || end < 0) {
@@ -122,12 +126,14 @@ public final class Footings {
 
   /** The place of the sole that the spot is of: ball, else toe, else heel. */
   private static int anchor(List<Plant> plants) {
-    for (int place : new int[] {1, 2}) {
-      if (plants.stream().anyMatch(p -> p.part().place() == place)) {
-        return place;
+    boolean toe = false;
+    for (Plant plant : plants) {
+      if (plant.part().place() == 1) {
+        return 1;
       }
+      toe |= plant.part().place() == 2;
     }
-    return 0;
+    return toe ? 2 : 0;
   }
 
   private Footing settled(Footing bare, Carry carry) {

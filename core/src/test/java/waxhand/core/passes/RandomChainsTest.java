@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -17,12 +18,18 @@ import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Span;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.Track;
+import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.limbs.TetherPass;
+import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.signal.GapFillPass;
+import waxhand.core.passes.time.TrimPass;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
@@ -33,6 +40,11 @@ import waxhand.core.work.Work;
 class RandomChainsTest {
   private static final int FRAMES = 1100;
   private static final Motion RAW = Samples.faulty(Samples.stepping(FRAMES, 120, 0.01, 1));
+
+  private static final int LONG = 2600;
+  private static final int BLOCK = 768;
+  private static final Set<PassKind<?>> WHOLE_TAKE =
+      Set.of(GapFillPass.KIND, PlantsPass.KIND, PropPass.KIND, TetherPass.KIND);
 
   private static Evaluator.Stages afresh(Chain chain) {
     return new Evaluator(RAW).evaluate(chain, Work.UNWATCHED);
@@ -219,6 +231,35 @@ class RandomChainsTest {
       }
     }
     return motion.with(clip);
+  }
+
+  /**
+   * A pass whose span is clear of a cut does the same before it and behind it: its frames are found
+   * again. Kinds that look at the take as a whole see another take behind the cut.
+   */
+  @Property(tries = 8)
+  void beforeACutAndBehindItAPassDoesTheSame(@ForAll long seed) {
+    Motion raw = Samples.faulty(Samples.stepping(LONG, 120, 0.01, 1));
+    RandomPlates draw = new RandomPlates(seed, LONG);
+    // filters work in blocks, counted from the first frame
+    Plate trim = Plate.of("t", new TrimPass()).withSpan(new Span(BLOCK, LONG, 0, 0));
+    for (PassKind<?> kind : PassKinds.ALL) {
+      if (!kind.local() || WHOLE_TAKE.contains(kind)) {
+        continue;
+      }
+      Plate plate = draw.placed(Plate.of("p", draw.pass(kind))).withMuted(false).withWeight(1);
+      // with what it finds in the whole take
+      Prepared ready = plate.pass().prepared(raw, plate.place());
+      plate = plate.withPass(ready.pass());
+      int reach = ready.reach();
+      int from = BLOCK + reach + draw.below(300);
+      plate = plate.withSpan(new Span(from, from + 200 + draw.below(300), 20, 30));
+      Motion first =
+          new Evaluator(raw).evaluate(new Chain(List.of(plate, trim)), Work.UNWATCHED).result();
+      Motion behind =
+          new Evaluator(raw).evaluate(new Chain(List.of(trim, plate)), Work.UNWATCHED).result();
+      assertThat(Samples.differences(first, behind)).as("%s", plate).isEmpty();
+    }
   }
 
   /** Every kind does something to this take, or nothing would be tried. */

@@ -23,6 +23,9 @@ public final class Transport extends HBox {
   private final TextField frame = new TextField();
   private final Label of = new Label();
 
+  /** From this width on there is room for words beside the fields, pixels. */
+  private static final double WIDE_PX = 960;
+
   public Transport(Session session, Commands commands) {
     this.session = session;
     getStyleClass().add("wh-transport");
@@ -57,7 +60,7 @@ public final class Transport extends HBox {
     Region gap = new Region();
     HBox.setHgrow(gap, Priority.ALWAYS);
     getChildren().addAll(commands.button("add-note"), commands.button("curves"));
-    getChildren().addAll(clock, new Label("frame"), frame, of, gap);
+    getChildren().addAll(clock, whereWide(new Label("frame")), frame, whereWide(of), gap);
     ToggleButton loop = toggle("Loop", "Begins again at the end of the work range");
     loop.selectedProperty().bindBidirectional(session.loopProperty());
     ToggleButton every =
@@ -65,6 +68,8 @@ public final class Transport extends HBox {
     every.selectedProperty().bindBidirectional(session.everyFrameProperty());
     ChoiceBox<Double> speed = new ChoiceBox<>();
     speed.setId("speed");
+    speed.setPrefWidth(88);
+    speed.setMinWidth(USE_PREF_SIZE);
     speed.setTooltip(new Tooltip("Speed of playing"));
     speed.setAccessibleText("Speed");
     speed.getItems().addAll(Session.SPEEDS);
@@ -85,7 +90,7 @@ public final class Transport extends HBox {
     speed.setValue(session.speedProperty().get());
     speed.valueProperty().addListener((o, a, b) -> session.speedProperty().set(b));
     session.speedProperty().addListener((o, a, b) -> speed.setValue(b.doubleValue()));
-    getChildren().addAll(loop, every, new Label("speed"), speed);
+    getChildren().addAll(loop, every, whereWide(new Label("speed")), speed);
     session.frameProperty().addListener((o, a, b) -> show());
     session.takeProperty().addListener((o, a, b) -> show());
     show();
@@ -94,7 +99,16 @@ public final class Transport extends HBox {
   private static ToggleButton toggle(String words, String help) {
     ToggleButton button = new ToggleButton(words);
     button.setTooltip(new Tooltip(help));
+    button.setMinWidth(USE_PREF_SIZE);
     return button;
+  }
+
+  /** Words that are left out, rather than cut, where the window is too narrow for them. */
+  private Label whereWide(Label words) {
+    words.setMinWidth(USE_PREF_SIZE);
+    words.visibleProperty().bind(widthProperty().greaterThan(WIDE_PX));
+    words.managedProperty().bind(words.visibleProperty());
+    return words;
   }
 
   private void show() {

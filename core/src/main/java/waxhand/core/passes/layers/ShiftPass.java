@@ -142,13 +142,16 @@ public record ShiftPass(Triple turn, Triple move, double laterS) implements Pass
     double[] out = new double[width * frames.count()];
     double[] a = new double[width];
     double[] b = new double[width];
+    // apart, so that the same frames mix alike wherever they are in a take
+    int whole = (int) Math.floor(-later);
+    double part = -later - whole;
+    int last = track.frames() - 1;
     for (int n = 0; n < frames.count(); n++) {
-      double from = Math.max(0, Math.min(track.frames() - 1.0, frames.from() + n - later));
-      int before = (int) from;
-      track.read(before, a, 0);
-      if (from > before) {
+      int before = frames.from() + n + whole;
+      track.read(Math.max(0, Math.min(last, before)), a, 0);
+      if (part > 0 && before >= 0 && before < last) {
         track.read(before + 1, b, 0);
-        track.type().mix(a, 0, b, 0, from - before, a, 0);
+        track.type().mix(a, 0, b, 0, part, a, 0);
       }
       if (track.type() == TrackType.ROTATION) {
         Quats.multiply(a, 0, by, 0, out, 4 * n);
