@@ -66,8 +66,9 @@ public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak)
       if (out.rotation(j) != in.rotation(j)) {
         result = result.withRotation(j, mixed(in.rotation(j), out.rotation(j), run, weights));
       }
-      if (out.hasTranslation(j) && out.translation(j) != in.translation(j)) {
-        result = result.withTranslation(j, mixed(in.places(j), out.translation(j), run, weights));
+      // one that stands at its offset on one side has a place there all the same
+      if (out.translation(j) != in.translation(j)) {
+        result = result.withTranslation(j, mixed(in.places(j), out.places(j), run, weights));
       }
     }
     return result;

@@ -41,9 +41,12 @@ public record Span(int from, int to, int easeIn, int easeOut) {
       return Optional.of(this);
     }
     Frames now = map.local(new Frames(from, to));
-    return now.isEmpty()
-        ? Optional.empty()
-        : Optional.of(new Span(now.from(), now.to(), easeIn, easeOut));
+    if (now.isEmpty()) {
+      return Optional.empty();
+    }
+    // what goes on beyond the last frame does not ease out before it
+    int beyond = Math.max(0, to - map.rawEnd());
+    return Optional.of(new Span(now.from(), now.to() + beyond, easeIn, easeOut));
   }
 
   /** The frames of a take of that length that the span reaches. */

@@ -143,8 +143,8 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
 
   private static int longest(List<Contact> contacts) {
     int longest = 0;
-    for (Contact contact : contacts) {
-      longest = Math.max(longest, contact.frames().count());
+    for (int n = 0; n < contacts.size(); n++) {
+      longest = Math.max(longest, contacts.get(n).frames().count());
     }
     return longest;
   }

@@ -35,6 +35,11 @@ public record Frames(int from, int to) {
     return frame >= from && frame < to;
   }
 
+  /** Whether both hold some frame. */
+  public boolean meets(Frames other) {
+    return Math.max(from, other.from) < Math.min(to, other.to);
+  }
+
   /** As much of this as lies in {@code other}; {@link #NONE} where they do not meet. */
   public Frames within(Frames other) {
     int a = Math.max(from, other.from);

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
@@ -11,6 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.TimeMap;
 
 class SpanTest {
   @Property
@@ -69,5 +71,18 @@ class SpanTest {
     assertThat(new Span(5, 10, 0, 0).within(7)).isEqualTo(new Frames(5, 7));
     assertThat(new Span(5, 10, 0, 0).within(4).isEmpty()).isTrue();
     assertThat(Span.of(new Frames(3, 9), 2)).isEqualTo(new Span(3, 9, 2, 2));
+  }
+
+  /**
+   * Behind a cut a span that goes on beyond the end of the take still does, and eases out nowhere.
+   */
+  @Test
+  void whatGoesOnBeyondTheEndDoesSoBehindACut() {
+    TimeMap head = TimeMap.without(100, List.of(new Frames(0, 50)));
+    assertThat(new Span(90, 140, 5, 30).placed(head)).contains(new Span(40, 90, 5, 30));
+    assertThat(new Span(60, 80, 5, 5).placed(head)).contains(new Span(10, 30, 5, 5));
+    assertThat(new Span(10, 40, 5, 5).placed(head)).isEmpty();
+    TimeMap middle = TimeMap.without(100, List.of(new Frames(30, 60)));
+    assertThat(new Span(20, 50, 5, 5).placed(middle)).contains(new Span(20, 30, 5, 5));
   }
 }

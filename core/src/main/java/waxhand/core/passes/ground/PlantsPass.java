@@ -181,7 +181,7 @@ public record PlantsPass(
       Motion in, Place place, List<Contact> contacts, Ground ground, FootPlan known) {
     Frames active = place.frames(in.clip().frames());
     List<Plant> plants = new ArrayList<>(plants(contacts, in.clip()));
-    plants.removeIf(p -> p.frames().within(active).isEmpty());
+    plants.removeIf(p -> !p.frames().meets(active));
     FootPlan plan = new Footings(in, ground).of(plants, active, ways.follow, known);
     List<SpotHold> spots = SpotHolds.of(in, plants, ground, plan.carry());
     return new Planted(
@@ -205,6 +205,10 @@ public record PlantsPass(
     int ease = (int) Math.round(easeS * clip.rateHz());
     List<Plant> plants = new ArrayList<>(kept);
     for (Contact contact : contacts) {
+      if (!isTouched(contact)) {
+        plants.add(Plant.found(contact.part(), contact.frames(), ease, ease));
+        continue;
+      }
       for (Frames run : free(contact)) {
         plants.add(Plant.found(contact.part(), run, ease, ease));
       }
@@ -212,6 +216,21 @@ public record PlantsPass(
     plants.removeIf(p -> p.frames().from() >= clip.frames());
     plants.sort(Comparator.comparingInt((Plant p) -> p.frames().from()).thenComparing(Plant::part));
     return plants;
+  }
+
+  /** Whether the artist did anything where a found contact is. */
+  private boolean isTouched(Contact contact) {
+    for (Plant plant : kept) {
+      if (plant.part() == contact.part() && plant.frames().meets(contact.frames())) {
+        return true;
+      }
+    }
+    for (Contact bar : barred) {
+      if (bar.part() == contact.part() && bar.frames().meets(contact.frames())) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** The frames of a found contact that no plant of the artist's and no bar of the part covers. */

@@ -20,6 +20,8 @@ import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Filled;
 import waxhand.core.scene.Motion;
@@ -60,6 +62,25 @@ class MirrorPassTest {
         assertThat(twice.clip().rotation(j).angleAt(f, IN.clip().rotation(j))).isLessThan(1e-9);
       }
     }
+  }
+
+  /** A bone that grew on one side only is half as long on both where the weight is half. */
+  @Test
+  void atHalfAWeightABoneThatGrewKeepsHalfOfIt() {
+    int grown = IN.body().joint(Role.RIGHT_FOREARM).orElseThrow();
+    int other = IN.body().joint(Role.LEFT_FOREARM).orElseThrow();
+    double length = IN.clip().skeleton().offset(grown, 0);
+    double[] places = new double[3 * 400];
+    IN.clip().places(grown).read(new Frames(0, 400), places);
+    for (int f = 100; f < 300; f++) {
+      places[3 * f] = 1.2 * length;
+    }
+    Track longer = Track.of(TrackType.TRANSLATION, places);
+    Motion in = IN.with(IN.clip().withTranslation(grown, longer));
+    Motion out = run(world().withWeight(0.5), in);
+    assertThat(out.clip().places(grown).at(200, 0)).isCloseTo(1.1 * length, within(1e-12));
+    assertThat(out.clip().places(other).at(200, 0)).isCloseTo(-1.1 * length, within(1e-12));
+    assertThat(out.clip().places(grown).at(50, 0)).isCloseTo(length, within(1e-12));
   }
 
   /** About its own middle a body stays where it is on the whole, and a foot that stood stands. */
