@@ -132,35 +132,52 @@ public final class RotationVectors {
     return true;
   }
 
+  /** Whether all of some samples are so near to the reference that series are exact enough. */
+  public static boolean isNear(double[] vectors, int from, int count) {
+    double far = 0;
+    for (int at = 3 * from; at < 3 * (from + count); at += 3) {
+      double half2 = halfSquared(vectors, at);
+      if (!(half2 <= far)) {
+        far = half2;
+      }
+    }
+    return far <= NEAR_HALF_SQUARED;
+  }
+
+  private static double halfSquared(double[] vectors, int at) {
+    double x = vectors[at];
+    double y = vectors[at + 1];
+    double z = vectors[at + 2];
+    return (x * x + y * y + z * z) / 4;
+  }
+
   /**
    * Samples {@code from} to {@code from + count} back as unit quaternions: reference · exp(v).
    *
+   * @param near whether they {@link #isNear are near}, or are taken for so as part of more samples
    * @param vectors 3 numbers a sample. Not modified.
    * @param reference 4 numbers, of unit length. Not modified.
    * @param dest 4 numbers a sample, the first of them at 0. Modified.
    * @param work at least {@link #workspace} numbers. Modified.
    */
   public static void toRotations(
-      double[] vectors, int from, int count, double[] reference, double[] dest, double[] work) {
-    double far = 0;
-    for (int n = 0; n < count; n++) {
-      int at = 3 * (from + n);
-      double x = vectors[at];
-      double y = vectors[at + 1];
-      double z = vectors[at + 2];
-      double half2 = (x * x + y * y + z * z) / 4;
-      work[n] = half2;
-      if (!(half2 <= far)) {
-        far = half2;
-      }
-    }
-    if (!(far <= NEAR_HALF_SQUARED)) {
+      double[] vectors,
+      int from,
+      int count,
+      boolean near,
+      double[] reference,
+      double[] dest,
+      double[] work) {
+    if (!near) {
       for (int n = 0; n < count; n++) {
         Quats.exp(vectors, 3 * (from + n), dest, 4 * n);
         Quats.multiply(reference, 0, dest, 4 * n, dest, 4 * n);
         Quats.normalize(dest, 4 * n);
       }
       return;
+    }
+    for (int n = 0; n < count; n++) {
+      work[n] = halfSquared(vectors, 3 * (from + n));
     }
     polynomial(Quats.SINC, work, 0, work, count, count);
     polynomial(Quats.COS, work, 0, work, 2 * count, count);

@@ -214,6 +214,9 @@ public final class Track {
 
   /** Bytes of the chunks that {@code other} does not share. */
   public long bytesBeyond(Track other) {
+    if (other == this) {
+      return 0;
+    }
     long bytes = 0;
     for (int c = 0; c < chunks.length; c++) {
       if (other == null || c >= other.chunks.length || chunks[c] != other.chunks[c]) {

@@ -39,6 +39,7 @@ final class BlockFilter {
       int count = window.count();
       Frames whole = block.within(window);
       int skip = whole.from() - window.from();
+      int first = wanted.from() - window.from();
       track.read(window, q);
       if (isStill(q, count)) {
         continue;
@@ -51,18 +52,15 @@ final class BlockFilter {
           restore(v, raw, 3 * count, axes);
         }
         // which way is exact enough is decided for the block, not for the frames asked for
-        RotationVectors.toRotations(v, skip, whole.count(), reference, smooth, work);
+        boolean near = RotationVectors.isNear(v, skip, whole.count());
+        RotationVectors.toRotations(v, first, wanted.count(), near, reference, smooth, work);
       } else {
         RotationVectors.alignSigns(q, count);
         filter.smooth(q, count, 4, work);
-        System.arraycopy(q, 4 * skip, smooth, 0, 4 * whole.count());
-        for (int n = 0; n < whole.count(); n++) {
+        System.arraycopy(q, 4 * first, smooth, 0, 4 * wanted.count());
+        for (int n = 0; n < wanted.count(); n++) {
           Quats.normalize(smooth, 4 * n);
         }
-      }
-      if (wanted.from() > whole.from()) {
-        int before = 4 * (wanted.from() - whole.from());
-        System.arraycopy(smooth, before, smooth, 0, 4 * wanted.count());
       }
       out = out.with(wanted, smooth);
     }
