@@ -35,8 +35,7 @@ final class Sentences {
       case SLIDE -> part + " slides " + size + " while it should stand.";
       case FLOAT -> part + " stands " + size + " over the ground.";
       case SINK -> part + " sinks " + size + " into the ground.";
-      case COLLISION ->
-          part + " goes " + size + " deep into the " + body.words(worst.other()) + ".";
+      case COLLISION -> part + " goes " + size + " into the " + body.words(worst.other()) + ".";
       case OVERBEND -> part + " is bent " + size + " past its range.";
       case POP -> part + " snaps by " + size + " and back.";
       case JOLT -> part + " leaps " + size + " from one frame to the next.";

@@ -13,6 +13,7 @@ import javafx.scene.layout.Priority;
 /** A slider that takes typing, with its unit. Values are shown values, already in the unit. */
 public final class NumberField extends HBox {
   private static final double LABEL_WIDTH = 78;
+  private static final double UNIT_WIDTH = 32;
 
   private final Slider slider = new Slider();
   private final TextField text = new TextField();
@@ -55,7 +56,8 @@ public final class NumberField extends HBox {
     text.setTooltip(new Tooltip(help));
     Label unitLabel = new Label(unit);
     unitLabel.getStyleClass().add("wh-soft");
-    unitLabel.setMinWidth(unit.length() > 2 ? USE_PREF_SIZE : 22);
+    // as wide for every unit, so that fields stand in one column
+    unitLabel.setMinWidth(UNIT_WIDTH);
     HBox.setHgrow(slider, Priority.ALWAYS);
     getChildren().addAll(slider, text, unitLabel);
     slider

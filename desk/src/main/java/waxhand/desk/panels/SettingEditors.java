@@ -234,7 +234,7 @@ final class SettingEditors {
               max * k,
               amount.min() * k,
               amount.max() * k,
-              Units.decimals(unit),
+              isOfFrame(setting) ? 0 : Units.decimals(unit),
               setting.help(),
               v ->
                   chosen.drag(
@@ -251,6 +251,10 @@ final class SettingEditors {
       } else {
         node = field.labelled();
       }
+    }
+
+    private static boolean isOfFrame(Setting<?> setting) {
+      return setting instanceof Setting.Found<?> found && found.ofFrame();
     }
 
     private Optional<Object> foundValue() {

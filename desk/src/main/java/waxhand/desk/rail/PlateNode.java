@@ -3,6 +3,9 @@ package waxhand.desk.rail;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.beans.binding.Bindings;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.SimpleDoubleProperty;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
@@ -35,6 +38,7 @@ final class PlateNode extends StackPane {
   private final Label name = new Label();
   private final CheckBox on = new CheckBox();
   private final Region effect = new Region();
+  private final DoubleProperty movedM = new SimpleDoubleProperty();
   private final Tooltip tip = new Tooltip();
   private Plate plate;
   private boolean held;
@@ -74,7 +78,10 @@ final class PlateNode extends StackPane {
     bar.setMinHeight(4);
     bar.setMaxHeight(4);
     effect.getStyleClass().add("wh-effect");
-    effect.setMaxWidth(0);
+    effect
+        .minWidthProperty()
+        .bind(Bindings.createDoubleBinding(this::bar, movedM, widthProperty()));
+    effect.maxWidthProperty().bind(effect.minWidthProperty());
     effect.setMinHeight(4);
     getChildren().add(new VBox(6, top, bar));
     Tooltip.install(this, tip);
@@ -144,11 +151,14 @@ final class PlateNode extends StackPane {
     setAccessibleText(now.name() + (now.muted() ? ", off" : ""));
   }
 
+  /** How long the bar is, pixels: of what the plate has, whenever that is made wider. */
+  private double bar() {
+    double share = Math.min(1, Math.sqrt(movedM.get() / FULL_EFFECT_M));
+    return Math.max(movedM.get() > 0 ? 2 : 0, share * (getWidth() - 24));
+  }
+
   void effect(double metres) {
-    double share = Math.min(1, Math.sqrt(metres / FULL_EFFECT_M));
-    double width = Math.max(metres > 0 ? 2 : 0, share * (getWidth() - 24));
-    effect.setMinWidth(width);
-    effect.setMaxWidth(width);
+    movedM.set(metres);
     tip.setText(
         String.format(
             Locale.ROOT,

@@ -228,12 +228,12 @@ public final class Session {
     return take.get().map(t -> t.raw().motion().clip().rateHz()).orElse(30.0);
   }
 
-  /** A span about the playhead, about a second long, with eases. */
+  /** A span about the playhead, about a second long, with eases but at an end of the take. */
   public Span spanHere() {
     int half = (int) Math.max(1, Math.round(HERE_S / 2 * rateHz()));
     int from = Math.max(0, frame.get() - half);
     int to = Math.min(frames(), frame.get() + half + 1);
-    return new Span(from, to, half / 2, half / 2);
+    return new Span(from, to, from == 0 ? 0 : half / 2, to == frames() ? 0 : half / 2);
   }
 
   /** A span over a region, with short eases. */

@@ -36,6 +36,7 @@ final class Magnifier extends Pane {
     view = new View(palette, Aspect.SIDE);
     view.setId("view-magnifier");
     view.onPick(picked);
+    view.hideAxes();
     view.setName("Foot, from the floor", false);
     frame.getStyleClass().add("wh-magnifier");
     frame.setMouseTransparent(true);

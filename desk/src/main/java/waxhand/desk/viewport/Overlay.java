@@ -23,6 +23,7 @@ final class Overlay extends Canvas {
   /** A bar takes at most this share of the view. */
   private static final double LONGEST_BAR_SHARE = 0.35;
 
+  private boolean axesShown = true;
   private final Palette palette;
 
   /** Half the size of the axes and their letters. */
@@ -151,24 +152,35 @@ final class Overlay extends Canvas {
     }
   }
 
+  /** Whether the axes are in a corner; at first they are. */
+  void setAxesShown(boolean shown) {
+    axesShown = shown;
+  }
+
   /** The axes in a corner, with their letters. */
   private void axes(GraphicsContext g, Camera camera) {
-    double cx = 34;
-    double cy = getHeight() - 34;
+    if (!axesShown) {
+      return;
+    }
+    // smaller in small views
+    double k = Math.max(0.7, Math.min(1, getHeight() / 280));
+    double r = AXES_PX * k;
+    double cx = r + 3;
+    double cy = getHeight() - r - 3;
     Vector3d[] units = {new Vector3d(1, 0, 0), new Vector3d(0, 1, 0), new Vector3d(0, 0, 1)};
     String[] letters = {"x", "y", "z"};
-    Vector3d r = camera.right();
-    Vector3d u = camera.up();
+    Vector3d right = camera.right();
+    Vector3d up = camera.up();
     // legible over whatever stands in the corner
     g.setFill(palette.get(Ink.RAISED).deriveColor(0, 1, 1, 0.6));
-    g.fillOval(cx - AXES_PX, cy - AXES_PX, 2 * AXES_PX, 2 * AXES_PX);
+    g.fillOval(cx - r, cy - r, 2 * r, 2 * r);
     g.setStroke(palette.get(Ink.SOFT));
     g.setFill(palette.get(Ink.SOFT));
     g.setLineWidth(1.2);
-    g.setFont(Type.plain(13));
+    g.setFont(Type.plain(13 * k));
     for (int i = 0; i < 3; i++) {
-      double x = 18 * units[i].dot(r);
-      double y = -18 * units[i].dot(u);
+      double x = 18 * k * units[i].dot(right);
+      double y = -18 * k * units[i].dot(up);
       if (Math.hypot(x, y) > 3) {
         g.strokeLine(cx, cy, cx + x, cy + y);
         g.fillText(letters[i], cx + 1.4 * x - 3, cy + 1.4 * y + 4);

@@ -152,6 +152,11 @@ public final class View extends Pane {
     }
   }
 
+  /** For views in which the axes would stand in the way. */
+  void hideAxes() {
+    overlay.setAxesShown(false);
+  }
+
   /** Says what is to be seen, in place of the direction it is seen from. */
   void setName(String words, boolean flag) {
     name.setText(words);

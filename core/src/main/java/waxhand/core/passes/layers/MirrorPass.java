@@ -64,7 +64,7 @@ public record MirrorPass(About about) implements Pass {
               List.of(
                   Setting.choice(
                       "about",
-                      "Mirrored about",
+                      "About",
                       About.class,
                       "The upright plane the body is mirrored about: its own on the whole of the span,"
                           + " or the world's, where x is 0.",
