@@ -17,10 +17,12 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Triple;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.measure.Slide;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.ShiftPass;
 import waxhand.core.passes.limbs.GoalPart;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.props.PropPass;
@@ -29,6 +31,7 @@ import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
 import waxhand.desk.kits.contacts.ContactLanes;
 import waxhand.desk.kits.contacts.Contacts;
+import waxhand.desk.kits.contacts.Prints;
 import waxhand.desk.shelf.BodyMap;
 
 /** Contacts over time and on the ground, goals and props, by hand and by key. */
@@ -456,5 +459,21 @@ class ContactsTest extends DeskTest {
     untilWorkedOut();
     assertThat(((LimbGoalPass) plate().pass()).giveWay())
         .isCloseTo(before + 20 / 60.0, within(0.1));
+  }
+
+  /** Behind a pass that takes the body elsewhere nothing stands on the prints. */
+  @Test
+  void printsThatTheBodyLeftAreNotShown() throws Exception {
+    firstPass();
+    Prints prints = new Prints(session, contacts());
+    interact(() -> session.seek(800));
+    until(() -> !prints.marks().get(0).prints().isEmpty());
+    run("add-shift");
+    ShiftPass still = ShiftPass.KIND.defaults();
+    ShiftPass aside = new ShiftPass(still.turn(), new Triple(2, 0, 0), 0);
+    interact(() -> session.editPlate("aside", null, plate().id(), p -> p.withPass(aside)));
+    until(() -> prints.marks().get(0).prints().isEmpty());
+    run("mute");
+    until(() -> !prints.marks().get(0).prints().isEmpty());
   }
 }

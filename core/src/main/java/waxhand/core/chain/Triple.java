@@ -9,6 +9,10 @@ import java.util.stream.IntStream;
 public record Triple(double x, double y, double z) {
   public static final Triple ZERO = new Triple(0, 0, 0);
 
+  public Triple plus(double byX, double byY, double byZ) {
+    return new Triple(x + byX, y + byY, z + byZ);
+  }
+
   /**
    * The same amount along each axis.
    *

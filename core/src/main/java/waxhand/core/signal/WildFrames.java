@@ -8,8 +8,17 @@ package waxhand.core.signal;
  * <p>A sample is wild if that is more than {@code times} the usual there, larger than {@code
  * least}, the largest within two samples, and if the samples beside it agree with each other: a
  * step is not a spike, nor is a quick turn that takes more than one sample.
+ *
+ * <p>Values are given {@code width} numbers a sample, quaternions with neighbours on one side.
+ * Modified are {@code usual}, the median residual around each sample, and {@code size}, 0 for
+ * samples that belong, else how far the sample is off.
+ *
+ * @param width numbers a sample
+ * @param angle whether they are those of quaternions; sizes are then angles
+ * @param least smallest residual that can be wild: radians, or the unit of the values
+ * @param times how many times the usual residual a wild one has at least
  */
-public final class WildFrames {
+public record WildFrames(int width, boolean angle, double least, double times) {
   /** Samples to either side of which the usual residual is taken. */
   public static final int HALF = 15;
 
@@ -19,56 +28,34 @@ public final class WildFrames {
   /** A median of absolute values of normal noise times this is its standard deviation. */
   private static final double MAD = 1.4826;
 
-  private WildFrames() {}
-
-  /**
-   * Looks for wild samples.
-   *
-   * @param values {@code width} numbers a sample; quaternions with neighbours on one side, or
-   *     places
-   * @param angle whether numbers are those of quaternions; sizes are then angles
-   * @param least smallest residual that can be wild: radians, or the unit of the values
-   * @param times how many times the usual residual a wild one has at least
-   * @param usual Modified: median residual around each sample
-   * @param size Modified: 0 for samples that belong, else how far the sample is off
-   */
-  public static void find(
-      double[] values,
-      int count,
-      int width,
-      boolean angle,
-      double least,
-      double times,
-      double[] usual,
-      double[] size) {
-    double[] off = residuals(values, count, width, angle);
+  /** Finds the samples and tells what is left of samples as a rule around each. */
+  public void find(double[] values, int count, double[] usual, double[] size) {
+    double[] off = residuals(values, count);
     Running.median(off, count, HALF, usual);
     for (int n = 0; n < count; n++) {
       boolean far = off[n] > Math.max(least, times * MAD * usual[n]);
-      size[n] = far && stands(values, count, width, angle, off, n) ? off[n] : 0;
+      size[n] = far && stands(values, count, off, n) ? off[n] : 0;
     }
   }
 
-  /** As the other, where nobody asks for the usual residual: it is worked out only where needed. */
-  public static void find(
-      double[] values,
-      int count,
-      int width,
-      boolean angle,
-      double least,
-      double times,
-      double[] size) {
-    double[] off = residuals(values, count, width, angle);
+  /** The same samples where nobody asks for the usual residual: that is worked out if needed. */
+  public void find(double[] values, int count, double[] size) {
+    double[] off = residuals(values, count);
     double[] near = new double[2 * HALF + 1];
     for (int n = 0; n < count; n++) {
-      boolean far = off[n] > least && stands(values, count, width, angle, off, n);
+      boolean far = off[n] > least && stands(values, count, off, n);
       size[n] = far && off[n] > times * MAD * median(off, count, n, near) ? off[n] : 0;
     }
   }
 
-  private static double[] residuals(double[] values, int count, int width, boolean angle) {
+  /** Numbers of quaternions tell half-angles. */
+  private double scale() {
+    return angle ? 2 : 1;
+  }
+
+  private double[] residuals(double[] values, int count) {
     double[] off = new double[count];
-    double scale = angle ? 2 : 1;
+    double scale = scale();
     int inner = Math.max(2, count - 2);
     for (int n = 0; n < Math.min(2, count); n++) {
       off[n] = scale * atEnd(values, count, width, n);
@@ -83,12 +70,11 @@ public final class WildFrames {
   }
 
   /** Whether a sample is the one that does not belong: its neighbours agree with each other. */
-  private static boolean stands(
-      double[] values, int count, int width, boolean angle, double[] off, int n) {
+  private boolean stands(double[] values, int count, double[] off, int n) {
     if (!isPeak(off, count, n)) {
       return false;
     }
-    double scale = angle ? 2 : 1;
+    double scale = scale();
     double apart = n > 0 && n < count - 1 ? scale * apart(values, width, n - 1, n + 1) : 0;
     double pace = scale * pace(values, count, width, n);
     return apart <= 0.8 * off[n] + pace;

@@ -25,8 +25,10 @@ final class NoiseWatch implements Watch {
     double[] size = new double[count];
     double[] bend = new double[count];
     double[] usualBend = new double[count];
+    WildFrames turns = MENDS.turns(w.rateHz());
+    WildFrames places = MENDS.places(w.rateHz());
     for (int j = 0; j < w.joints(); j++) {
-      MENDS.turns(w.rotation(j), count, w.rateHz(), usual, size);
+      turns.find(w.rotation(j), count, usual, size);
       spikes(w, marks, j, size, Math.toDegrees(1), -1);
       bends(w.rotation(j), count, bend);
       Running.median(bend, count, WildFrames.HALF, usualBend);
@@ -40,7 +42,7 @@ final class NoiseWatch implements Watch {
       int gap = w.frames(0.3, 8);
       marks.runs(FindingKind.JITTER, j, bend, count, w.first(), JITTER_DEG, shortest, gap, -1);
       if (w.translation(j) != null) {
-        MENDS.translation(w.translation(j), count, w.rateHz(), size);
+        places.find(w.translation(j), count, size);
         spikes(w, marks, j, size, 1000, Mark.OF_PLACE);
       }
     }

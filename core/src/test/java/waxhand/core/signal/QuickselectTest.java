@@ -47,8 +47,9 @@ class QuickselectTest {
     double[] usual = new double[count];
     double[] size = new double[count];
     double[] lazily = new double[count];
-    WildFrames.find(values, count, 3, false, 0.02, 3, usual, size);
-    WildFrames.find(values, count, 3, false, 0.02, 3, lazily);
+    WildFrames wild = new WildFrames(3, false, 0.02, 3);
+    wild.find(values, count, usual, size);
+    wild.find(values, count, lazily);
     assertThat(lazily).containsExactly(size);
   }
 }

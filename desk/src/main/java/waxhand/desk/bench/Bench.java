@@ -67,7 +67,7 @@ public final class Bench extends StackPane {
   private final Viewport viewport;
   private final ContactLanes contactLanes;
   private final CurvesRoom curves;
-  private final TimeArea time;
+  private final TimeRows time;
   private final PassPanel panel;
   private final BodyMap map;
   private final Sheets sheets = new Sheets();
@@ -116,7 +116,7 @@ public final class Bench extends StackPane {
             worklist.chosenProperty().map(f -> f.map(Finding::frames)),
             new ShiftDrag(session),
             palette);
-    time = new TimeArea(new Lanes(session, results, worklist, palette), contactLanes, curves);
+    time = new TimeRows(new Lanes(session, results, worklist, palette), contactLanes, curves);
     Transport transport = new Transport(session, commands);
     transport.getStyleClass().add("wh-time");
     plan = new Plan(memory, new VBox(head, rail), shelf, viewport, panel, transport, time);

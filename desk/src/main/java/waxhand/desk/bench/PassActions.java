@@ -204,7 +204,7 @@ final class PassActions {
 
   private void span(boolean begin) {
     int frame = session.frameProperty().get();
-    int ease = (int) Math.round(session.rateHz() * 0.1);
+    int ease = session.shortEase();
     onPlate(
         "span of",
         p -> {

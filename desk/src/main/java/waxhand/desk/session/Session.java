@@ -236,10 +236,14 @@ public final class Session {
     return new Span(from, to, from == 0 ? 0 : half / 2, to == frames() ? 0 : half / 2);
   }
 
+  /** Frames of a short ease. */
+  public int shortEase() {
+    return (int) Math.round(EASE_S * rateHz());
+  }
+
   /** A span over a region, with short eases. */
   public Span spanOf(Frames region) {
-    int ease = (int) Math.round(EASE_S * rateHz());
-    return Span.of(region, Math.min(ease, region.count() / 3));
+    return Span.of(region, Math.min(shortEase(), region.count() / 3));
   }
 
   public Frames workRange() {

@@ -6,7 +6,6 @@ import java.util.stream.Collectors;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import waxhand.core.chain.Plate;
@@ -65,29 +64,15 @@ public final class Lanes extends TimeArea {
     setAccessibleText("Time: overview, work range and the spans of passes");
     session.plateIdProperty().addListener((o, a, b) -> reveal());
     session.selectionProperty().addListener((o, a, b) -> draw());
-    session
-        .takeProperty()
-        .addListener(
-            (o, a, b) -> {
-              if (prefHeight(-1) != computePrefHeight(-1)) {
-                requestLayout();
-              }
-              draw();
-            });
+    session.takeProperty().addListener((o, a, b) -> changed());
     results.sketchProperty().addListener((o, a, b) -> draw());
     worklist.stateProperty().addListener((o, a, b) -> draw());
     worklist.chosenProperty().addListener((o, a, b) -> draw());
-    addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
-    addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
-    addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
+    hands(this::pressed, this::dragged, this::released);
     addEventHandler(ScrollEvent.SCROLL, this::scrolled);
-    Tooltip tip = new Tooltip();
-    tip.setShowDelay(javafx.util.Duration.millis(350));
-    Tooltip.install(this, tip);
-    addEventHandler(MouseEvent.MOUSE_MOVED, e -> tip.setText(words(worklist, e.getX(), e.getY())));
-    addEventHandler(
-        MouseEvent.MOUSE_MOVED,
-        e -> setCursor(at(e.getX(), e.getY()).map(Handle::cursor).orElse(Cursor.DEFAULT)));
+    tells(
+        (x, y) -> words(worklist, x, y),
+        (x, y) -> at(x, y).map(Handle::cursor).orElse(Cursor.DEFAULT));
   }
 
   /** What lies under the pointer. */

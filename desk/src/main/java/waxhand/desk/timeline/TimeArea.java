@@ -1,8 +1,13 @@
 package waxhand.desk.timeline;
 
+import javafx.event.EventHandler;
+import javafx.scene.Cursor;
 import javafx.scene.canvas.Canvas;
+import javafx.scene.control.Tooltip;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.Region;
+import javafx.util.Duration;
 import waxhand.core.motion.Frames;
 import waxhand.desk.session.Session;
 
@@ -42,6 +47,42 @@ public abstract class TimeArea extends Region {
     }
     e.consume();
     return true;
+  }
+
+  /** What is done to the area with the pointer. */
+  protected final void hands(
+      EventHandler<MouseEvent> pressed,
+      EventHandler<MouseEvent> dragged,
+      EventHandler<MouseEvent> released) {
+    addEventHandler(MouseEvent.MOUSE_PRESSED, pressed);
+    addEventHandler(MouseEvent.MOUSE_DRAGGED, dragged);
+    addEventHandler(MouseEvent.MOUSE_RELEASED, released);
+  }
+
+  /** What is said of a place of the area, and what the pointer looks like there. */
+  protected final void tells(At<String> words, At<Cursor> cursor) {
+    Tooltip tip = new Tooltip();
+    tip.setShowDelay(Duration.millis(350));
+    Tooltip.install(this, tip);
+    addEventHandler(
+        MouseEvent.MOUSE_MOVED,
+        e -> {
+          tip.setText(words.of(e.getX(), e.getY()));
+          setCursor(cursor.of(e.getX(), e.getY()));
+        });
+  }
+
+  /** Something of a place of the area, pixels. */
+  protected interface At<T> {
+    T of(double x, double y);
+  }
+
+  /** Draws again what may need more or less room than before. */
+  protected final void changed() {
+    if (prefHeight(-1) != computePrefHeight(-1)) {
+      requestLayout();
+    }
+    draw();
   }
 
   /** Shows the playhead as a line alone, for areas below one that has its top. */

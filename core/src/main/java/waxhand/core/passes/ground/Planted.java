@@ -80,6 +80,7 @@ public record Planted(
     if (pass.twist() != o.pass.twist()
         || ways.giveWay() != theirs.giveWay()
         || ways.stretch() != theirs.stretch()
+        || holdsNothing() != o.holdsNothing()
         || !ground.equals(o.ground)) {
       return FrameSet.of(active);
     }
@@ -91,6 +92,11 @@ public record Planted(
       differing = differing.union(FrameSet.of(run.grown(Reposer.reach(rateHz)).within(active)));
     }
     return differing.within(active);
+  }
+
+  /** Where nothing rests, free feet are not kept out of the floor either. */
+  private boolean holdsNothing() {
+    return plan.footings().isEmpty() && spots.isEmpty();
   }
 
   private static List<Frames> contactsDiffering(List<Contact> mine, List<Contact> theirs) {
@@ -180,7 +186,7 @@ public record Planted(
         Limb.of(in.body()).stream()
             .filter(l -> l.leg() || spots.stream().anyMatch(h -> isOf(h, l)))
             .toList();
-    if (plan.footings().isEmpty() && spots.isEmpty() || limbs.isEmpty()) {
+    if (holdsNothing() || limbs.isEmpty()) {
       return out;
     }
     BitSet scope = place.joints(in.body());

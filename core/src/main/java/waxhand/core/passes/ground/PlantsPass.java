@@ -205,11 +205,16 @@ public record PlantsPass(
     int ease = (int) Math.round(easeS * clip.rateHz());
     List<Plant> plants = new ArrayList<>(kept);
     for (Contact contact : contacts) {
-      if (!isTouched(contact)) {
+      List<Frames> taken = taken(contact);
+      if (taken.isEmpty()) {
         plants.add(Plant.found(contact.part(), contact.frames(), ease, ease));
         continue;
       }
-      for (Frames run : free(contact)) {
+      FrameSet free = FrameSet.of(contact.frames());
+      for (Frames run : taken) {
+        free = free.minus(run);
+      }
+      for (Frames run : free.runs()) {
         plants.add(Plant.found(contact.part(), run, ease, ease));
       }
     }
@@ -218,30 +223,19 @@ public record PlantsPass(
     return plants;
   }
 
-  /** Whether the artist did anything where a found contact is. */
-  private boolean isTouched(Contact contact) {
+  /** Where a found contact is one of the artist's own plants, or barred; mostly nowhere. */
+  private List<Frames> taken(Contact contact) {
+    List<Frames> taken = new ArrayList<>(0);
     for (Plant plant : kept) {
       if (plant.part() == contact.part() && plant.frames().meets(contact.frames())) {
-        return true;
+        taken.add(plant.frames());
       }
     }
     for (Contact bar : barred) {
       if (bar.part() == contact.part() && bar.frames().meets(contact.frames())) {
-        return true;
+        taken.add(bar.frames());
       }
     }
-    return false;
-  }
-
-  /** The frames of a found contact that no plant of the artist's and no bar of the part covers. */
-  private List<Frames> free(Contact contact) {
-    FrameSet free = FrameSet.of(contact.frames());
-    for (Plant plant : kept) {
-      free = plant.part() == contact.part() ? free.minus(plant.frames()) : free;
-    }
-    for (Contact bar : barred) {
-      free = bar.part() == contact.part() ? free.minus(bar.frames()) : free;
-    }
-    return free.runs();
+    return taken;
   }
 }

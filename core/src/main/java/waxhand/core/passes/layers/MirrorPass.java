@@ -35,6 +35,10 @@ import waxhand.core.work.Work;
 public record MirrorPass(About about) implements Pass {
   /** An upright plane. */
   public enum About implements Worded {
+    /**
+     * Through the hips as they are when the span begins: from there the body goes the other way.
+     */
+    BEGINNING("the body as it begins"),
     /** Through the middle of where the hips are in the span, along how they face on the whole. */
     BODY("the body's middle"),
     /** Through the origin, along z. */
@@ -52,6 +56,9 @@ public record MirrorPass(About about) implements Pass {
     }
   }
 
+  /** How long a beginning lasts, seconds: single frames are too noisy. */
+  private static final double BEGINNING_S = 0.5;
+
   /** At most so many frames are looked at, evenly spread, to find how a body faces. */
   private static final int SAMPLES = 2000;
 
@@ -60,14 +67,14 @@ public record MirrorPass(About about) implements Pass {
               "mirror",
               "Mirror",
               "Exchanges left and right of the body; props stay where they are.",
-              new MirrorPass(About.BODY),
+              new MirrorPass(About.BEGINNING),
               List.of(
                   Setting.choice(
                       "about",
                       "About",
                       About.class,
-                      "The upright plane the body is mirrored about: its own on the whole of the span,"
-                          + " or the world's, where x is 0.",
+                      "The upright plane the body is mirrored about: its own when the span begins, its"
+                          + " own on the whole of the span, or the world's, where x is 0.",
                       MirrorPass::about,
                       (p, v) -> new MirrorPass(v))),
               true,
@@ -81,7 +88,7 @@ public record MirrorPass(About about) implements Pass {
 
   @Override
   public boolean finds() {
-    return about == About.BODY;
+    return about != About.WORLD;
   }
 
   @Override
@@ -89,10 +96,17 @@ public record MirrorPass(About about) implements Pass {
     Mirroring mirroring = new Mirroring(in.body());
     Body body = in.body();
     boolean sides = body.joints().keySet().stream().anyMatch(r -> paired(body, r));
+    Frames all = place.frames(in.clip().frames());
+    int beginning = (int) Math.ceil(BEGINNING_S * in.clip().rateHz());
     Plane plane =
-        about == About.WORLD
-            ? new Plane(Triple.ZERO, new Triple(1, 0, 0))
-            : own(in, mirroring, place.frames(in.clip().frames()));
+        switch (about) {
+          case WORLD -> new Plane(Triple.ZERO, new Triple(1, 0, 0));
+          case BODY -> own(in, mirroring, all);
+          case BEGINNING -> {
+            Frames first = new Frames(all.from(), all.from() + beginning);
+            yield own(in, mirroring, first.within(all));
+          }
+        };
     return new Ready(this, place, plane, sides);
   }
 

@@ -80,34 +80,20 @@ public record DespikePass(Wild counts) implements Pass {
     return KIND;
   }
 
-  /**
-   * Sizes of wild rotations, radians; 0 where a sample belongs.
-   *
-   * @param rotations 4 numbers a frame, neighbours on one side. Not modified.
-   * @param usual Modified: the usual residual.
-   * @param size Modified.
-   */
-  public void turns(double[] rotations, int count, double rateHz, double[] usual, double[] size) {
-    double coarse = Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
-    double least = coarse * Math.toRadians(counts.leastDeg);
-    WildFrames.find(rotations, count, 4, true, least, counts.times, usual, size);
+  /** What counts as wild of rotations at a rate, radians. */
+  public WildFrames turns(double rateHz) {
+    double least = coarse(rateHz) * Math.toRadians(counts.leastDeg);
+    return new WildFrames(TrackType.ROTATION.width(), true, least, counts.times);
   }
 
-  private void turns(double[] rotations, int count, double rateHz, double[] size) {
-    double coarse = Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
-    double least = coarse * Math.toRadians(counts.leastDeg);
-    WildFrames.find(rotations, count, 4, true, least, counts.times, size);
+  /** What counts as wild of places at a rate, metres. */
+  public WildFrames places(double rateHz) {
+    double least = coarse(rateHz) * counts.leastM;
+    return new WildFrames(TrackType.TRANSLATION.width(), false, least, counts.times);
   }
 
-  /**
-   * Sizes of wild places, metres; 0 where a sample belongs.
-   *
-   * @param places 3 numbers a frame. Not modified.
-   * @param size Modified.
-   */
-  public void translation(double[] places, int count, double rateHz, double[] size) {
-    double coarse = Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
-    WildFrames.find(places, count, 3, false, coarse * counts.leastM, counts.times, size);
+  private static double coarse(double rateHz) {
+    return Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
   }
 
   @Override
@@ -144,11 +130,7 @@ public record DespikePass(Wild counts) implements Pass {
       RotationVectors.alignSigns(x, count);
     }
     double[] size = new double[count];
-    if (turns) {
-      turns(x, count, rateHz, size);
-    } else {
-      translation(x, count, rateHz, size);
-    }
+    (turns ? turns(rateHz) : places(rateHz)).find(x, count, size);
     Track out = track;
     double[] sample = new double[width];
     double[] was = new double[width];

@@ -9,7 +9,9 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.body.Role;
 import waxhand.core.chain.Chain;
+import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
@@ -174,6 +176,28 @@ class PlantsLimitsTest {
             Unreached.of(
                 new Evaluator(in).evaluate(Chain.of(Plate.of("p", alone)), Work.UNWATCHED)))
         .isEmpty();
+  }
+
+  /** Free feet are kept out of the floor as soon as something rests, and that is said. */
+  @Test
+  void theFirstPlantCanBeFeltWhereverAFreeFootIsInTheFloor() {
+    Motion in = swaying(Samples.body(), 400, UPRIGHT, 0.95);
+    Map<String, Object> values = PlantsPass.KIND.plain(PlantsPass.KIND.defaults());
+    values.put("floorM", 0.3);
+    values.put("follow", 0.0);
+    PlantsPass nothing = PlantsPass.KIND.of(values);
+    Plant plant = Plant.found(ContactPart.LEFT_BALL, new Frames(100, 120), 10, 10);
+    Place whole = Plate.of("p", nothing).place();
+    Frames all = in.clip().allFrames();
+    Planted before = nothing.prepared(in, whole);
+    Planted after = nothing.plus(plant).prepared(in, whole, before);
+    assertThat(before.contacts()).isEmpty();
+    Clip was = before.apply(in, all, Work.UNWATCHED).clip();
+    Clip is = after.apply(in, all, Work.UNWATCHED).clip();
+    int leg = in.body().joint(Role.RIGHT_THIGH).orElseThrow();
+    assertThat(was.rotation(leg)).isSameAs(in.clip().rotation(leg));
+    assertThat(is.rotation(leg).sameAt(390, was.rotation(leg))).isFalse();
+    assertThat(after.differing(before, all).contains(390)).isTrue();
   }
 
   @Test

@@ -87,7 +87,7 @@ class MirrorPassTest {
   @Test
   void aboutItsOwnMiddleTheBodyStays() {
     Motion steps = Samples.stepping(600, 120, 0, 4);
-    Plate own = Plate.of("m", MirrorPass.KIND.defaults());
+    Plate own = Plate.of("m", MirrorPass.KIND.of(Map.of("about", "the body's middle")));
     Motion out = run(own, steps);
     Vector3d middle = new Vector3d();
     for (int f = 0; f < 600; f++) {
@@ -101,6 +101,41 @@ class MirrorPassTest {
       double here = at(out, Role.LEFT_FOOT, f).distance(at(out, Role.LEFT_FOOT, f + 1));
       assertThat(here).isCloseTo(there, within(1e-9));
     }
+  }
+
+  /** One who walks off and turns begins where he began, and turns the other way. */
+  @Test
+  void fromItsBeginningABodyGoesTheOtherWay() {
+    int frames = 600;
+    double[] q = new double[4 * frames];
+    double[] p = new double[3 * frames];
+    double heading = 0;
+    for (int f = 0; f < frames; f++) {
+      heading = f < 150 ? 0.4 : 0.4 + 0.004 * (f - 150);
+      q[4 * f + 1] = Math.sin(heading / 2);
+      q[4 * f + 3] = Math.cos(heading / 2);
+      p[3 * f] = f == 0 ? 5 : p[3 * f - 3] + 0.01 * Math.sin(heading);
+      p[3 * f + 1] = 0.9;
+      p[3 * f + 2] = f == 0 ? -2 : p[3 * f - 1] + 0.01 * Math.cos(heading);
+    }
+    Motion still = Samples.swaying(frames, 120, 0, 1);
+    Motion walk =
+        still.with(
+            still
+                .clip()
+                .withRotation(0, Track.of(TrackType.ROTATION, q))
+                .withTranslation(0, Track.of(TrackType.TRANSLATION, p)));
+    Motion out = run(Plate.of("m", MirrorPass.KIND.defaults()), walk);
+    for (int f : new int[] {0, 60, 140}) {
+      assertThat(at(out, Role.HIPS, f).distance(at(walk, Role.HIPS, f))).isLessThan(1e-9);
+    }
+    double ahead = Math.sin(0.4);
+    double aside = Math.cos(0.4);
+    Vector3d was = at(walk, Role.HIPS, 599).sub(at(walk, Role.HIPS, 0));
+    Vector3d is = at(out, Role.HIPS, 599).sub(at(out, Role.HIPS, 0));
+    assertThat(is.x * ahead + is.z * aside).isCloseTo(was.x * ahead + was.z * aside, within(1e-9));
+    assertThat(is.x * aside - is.z * ahead).isCloseTo(-was.x * aside + was.z * ahead, within(1e-9));
+    assertThat(Math.abs(was.x * aside - was.z * ahead)).as("it does turn").isGreaterThan(1);
   }
 
   /** Where sides are unlike at rest bones still point where the other side's did. */

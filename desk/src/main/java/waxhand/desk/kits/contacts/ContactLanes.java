@@ -6,7 +6,6 @@ import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import waxhand.core.contact.ContactPart;
@@ -74,26 +73,9 @@ public final class ContactLanes extends TimeArea {
     contacts.selectedProperty().addListener((o, a, b) -> draw());
     contacts.slidesProperty().addListener((o, a, b) -> draw());
     session.takeProperty().addListener((o, a, b) -> changed());
-    addEventHandler(MouseEvent.MOUSE_PRESSED, this::pressed);
-    addEventHandler(MouseEvent.MOUSE_DRAGGED, this::dragged);
-    addEventHandler(MouseEvent.MOUSE_RELEASED, this::released);
+    hands(this::pressed, this::dragged, this::released);
     addEventHandler(ScrollEvent.SCROLL, this::scrollTime);
-    Tooltip tip = new Tooltip();
-    tip.setShowDelay(javafx.util.Duration.millis(350));
-    Tooltip.install(this, tip);
-    addEventHandler(
-        MouseEvent.MOUSE_MOVED,
-        e -> {
-          tip.setText(words(e.getX(), e.getY()));
-          setCursor(hit(e.getX(), e.getY()).map(h -> h.grip().cursor).orElse(Cursor.DEFAULT));
-        });
-  }
-
-  private void changed() {
-    if (prefHeight(-1) != computePrefHeight(-1)) {
-      requestLayout();
-    }
-    draw();
+    tells(this::words, (x, y) -> hit(x, y).map(h -> h.grip().cursor).orElse(Cursor.DEFAULT));
   }
 
   @Override

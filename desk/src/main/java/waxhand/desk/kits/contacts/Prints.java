@@ -66,7 +66,7 @@ public final class Prints implements MarkSource {
       double away = away(footing.frames(), frame);
       List<Plant> plants = away > seen ? List.of() : contacts.plantsOf(footing);
       boolean held = plants.stream().anyMatch(chosen::contains);
-      if (away <= seen || held) {
+      if (held || away <= seen && !isLeft(plants, footing.x(), footing.z(), slides)) {
         add(prints, footing, plants, body.get(), frame, strength(away, seen), held, slides);
       }
     }
@@ -74,11 +74,16 @@ public final class Prints implements MarkSource {
       double away = away(hold.plant().frames(), frame);
       List<Plant> plants = away > seen ? List.of() : contacts.plantsOf(hold);
       boolean held = plants.stream().anyMatch(chosen::contains);
-      if (away <= seen || held) {
+      if (held || away <= seen && !isLeft(plants, hold.x(), hold.z(), slides)) {
         prints.add(print(hold, plants, body.get(), strength(away, seen), held, slides));
       }
     }
     return prints;
+  }
+
+  /** Whether nothing stands there any more at flag B. */
+  private static boolean isLeft(List<Plant> plants, double x, double z, Slides slides) {
+    return !plants.isEmpty() && plants.stream().allMatch(p -> slides.hasLeft(p, x, z));
   }
 
   /** Less the longer ago or ahead. */

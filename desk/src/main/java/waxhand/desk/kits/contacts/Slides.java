@@ -16,6 +16,9 @@ import waxhand.core.scene.Motion;
 
 /** How parts slide during their contacts, in a motion. */
 public final class Slides {
+  /** A part that is farther than this from its spot has left it, metres: twice a foot. */
+  private static final double FAR_M = 0.5;
+
   static final Slides NONE = new Slides(Map.of());
 
   /** What slides are worked out of; the same only for the very same motion. */
@@ -35,25 +38,22 @@ public final class Slides {
 
   private record Where(ContactPart part, Frames frames) {}
 
-  private final Map<Where, Slide> slides;
+  /** By contact; empty for those in whose place a later pass has put others. */
+  private final Map<Where, Optional<Slide>> slides;
 
-  private Slides(Map<Where, Slide> slides) {
+  private Slides(Map<Where, Optional<Slide>> slides) {
     this.slides = slides;
   }
 
   static Slides of(Key key, TimeMap timing) {
-    Map<Where, Slide> slides = new HashMap<>();
-    key.motion()
-        .ifPresent(
-            m ->
-                key.plants()
-                    .forEach(
-                        p -> {
-                          Contact local = new Contact(p.part(), timing.local(p.frames()));
-                          if (p.muted() || stands(KnownContacts.of(m), local)) {
-                            slides.put(new Where(p.part(), p.frames()), Slide.of(m, local));
-                          }
-                        }));
+    Map<Where, Optional<Slide>> slides = new HashMap<>();
+    for (Plant plant : key.motion().isPresent() ? key.plants() : List.<Plant>of()) {
+      Motion motion = key.motion().get();
+      Contact local = new Contact(plant.part(), timing.local(plant.frames()));
+      boolean there = plant.muted() || stands(KnownContacts.of(motion), local);
+      Optional<Slide> slide = there ? Optional.of(Slide.of(motion, local)) : Optional.empty();
+      slides.put(new Where(plant.part(), plant.frames()), slide);
+    }
     return new Slides(slides);
   }
 
@@ -67,8 +67,28 @@ public final class Slides {
                 c -> told.runs().stream().allMatch(r -> c.frames().cover(r).equals(c.frames())));
   }
 
+  private Optional<Optional<Slide>> known(Plant plant) {
+    return Optional.ofNullable(slides.get(new Where(plant.part(), plant.frames())));
+  }
+
   /** The slide of a plant; empty until it is known. */
   public Optional<Slide> of(Plant plant) {
-    return Optional.ofNullable(slides.get(new Where(plant.part(), plant.frames())));
+    return known(plant).flatMap(slide -> slide);
+  }
+
+  /**
+   * Whether it is known that a part is not where it was planted: a later pass has put another
+   * contact in its place or the body elsewhere.
+   *
+   * @param x of the spot, metres
+   * @param z of the spot
+   */
+  public boolean hasLeft(Plant plant, double x, double z) {
+    return known(plant).map(slide -> slide.map(s -> isFar(s, x, z)).orElse(true)).orElse(false);
+  }
+
+  private static boolean isFar(Slide slide, double x, double z) {
+    double[] trail = slide.trail();
+    return trail.length >= 3 && Math.hypot(trail[0] - x, trail[2] - z) > FAR_M;
   }
 }

@@ -7,6 +7,7 @@ import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.desk.session.PlateEdit;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.viewport.KnobHold;
 import waxhand.desk.viewport.Mark;
 import waxhand.desk.viewport.Pen;
 import waxhand.desk.viewport.Sight;
@@ -45,17 +46,13 @@ record BendMark(Vector3d place, Session session, LimbGoalPass goal) implements M
     }
     PlateEdit edit = new PlateEdit(session);
     return Optional.of(
-        new Hold() {
-          @Override
-          public void drag(Sight now, double toX, double toY, boolean upOnly, boolean groundOnly) {
-            double angle = goal.bendRad() + TURN_A_PIXEL_RAD * (toX - x);
-            edit.to("bend of", goal.withBend(Math.max(-Math.PI, Math.min(Math.PI, angle))));
-          }
-
-          @Override
-          public void release() {
-            session.settle();
-          }
-        });
+        new KnobHold(
+            x,
+            y,
+            (right, up) -> {
+              double angle = goal.bendRad() + TURN_A_PIXEL_RAD * right;
+              edit.to("bend of", goal.withBend(Math.max(-Math.PI, Math.min(Math.PI, angle))));
+            },
+            session::settle));
   }
 }

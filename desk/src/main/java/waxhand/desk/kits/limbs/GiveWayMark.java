@@ -8,6 +8,7 @@ import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.desk.session.PlateEdit;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.viewport.KnobHold;
 import waxhand.desk.viewport.Mark;
 import waxhand.desk.viewport.Pen;
 import waxhand.desk.viewport.Sight;
@@ -65,17 +66,13 @@ record GiveWayMark(Vector3d hips, Vector3d driven, Session session, LimbGoalPass
     }
     PlateEdit edit = new PlateEdit(session);
     return Optional.of(
-        new Hold() {
-          @Override
-          public void drag(Sight now, double toX, double toY, boolean upOnly, boolean groundOnly) {
-            double share = goal.giveWay() + (y - toY) / LENGTH_PX;
-            edit.to("giving way to", goal.withGiveWay(Math.max(0, Math.min(1, share))));
-          }
-
-          @Override
-          public void release() {
-            session.settle();
-          }
-        });
+        new KnobHold(
+            x,
+            y,
+            (right, up) -> {
+              double share = goal.giveWay() + up / LENGTH_PX;
+              edit.to("giving way to", goal.withGiveWay(Math.max(0, Math.min(1, share))));
+            },
+            session::settle));
   }
 }

@@ -7,7 +7,6 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import org.joml.Vector3d;
 import waxhand.core.body.Role;
-import waxhand.core.chain.Triple;
 import waxhand.core.limbs.Limb;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.limbs.LimbGoalPass;
@@ -69,9 +68,7 @@ public final class GoalMarks {
         words,
         () -> {
           PlateEdit edit = new PlateEdit(session);
-          Triple m = goal.moveM();
-          return d ->
-              edit.to("move of", goal.withMove(new Triple(m.x() + d.x, m.y() + d.y, m.z() + d.z)));
+          return d -> edit.to("move of", goal.withMove(goal.moveM().plus(d.x, d.y, d.z)));
         },
         session::settle);
   }

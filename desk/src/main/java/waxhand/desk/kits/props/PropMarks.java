@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.joml.Vector3d;
-import waxhand.core.chain.Triple;
 import waxhand.core.passes.props.PropPass;
 import waxhand.core.props.Prop;
 import waxhand.core.props.Props;
@@ -41,10 +40,7 @@ public final class PropMarks {
         words,
         () -> {
           PlateEdit edit = new PlateEdit(session);
-          Triple m = pass.placeM();
-          return d ->
-              edit.to(
-                  "place of", pass.withPlace(new Triple(m.x() + d.x, m.y() + d.y, m.z() + d.z)));
+          return by -> edit.to("place of", pass.withPlace(pass.placeM().plus(by.x, by.y, by.z)));
         },
         session::settle);
   }

@@ -9,12 +9,12 @@ import waxhand.desk.kits.contacts.ContactLanes;
 import waxhand.desk.timeline.Lanes;
 
 /** What stands below the transport: lanes with the contacts, or curves in their place. */
-final class TimeArea extends VBox {
+final class TimeRows extends VBox {
   private final Lanes lanes;
   private final ContactLanes contactLanes;
   private final CurvesRoom curves;
 
-  TimeArea(Lanes lanes, ContactLanes contactLanes, CurvesRoom curves) {
+  TimeRows(Lanes lanes, ContactLanes contactLanes, CurvesRoom curves) {
     this.lanes = lanes;
     this.contactLanes = contactLanes;
     this.curves = curves;
