@@ -85,6 +85,25 @@ public record JointRange(Vector3dc bone, Quaterniondc rest, double swingRad, dou
     return 2 * Math.atan2(Math.abs(along(q, at)), Math.abs(cosine(q, at)));
   }
 
+  /**
+   * Whether some local rotations all stay in the range, as {@link #swing} and {@link #twist} would
+   * tell, at a fraction of their cost.
+   *
+   * @param q unit quaternions, 4 numbers each. Not modified.
+   */
+  public boolean holdsAll(double[] q, int count) {
+    double least = Math.pow(Math.cos(swingRad / 2), 2);
+    double most = Math.tan(Math.min(twistRad, Math.PI) / 2);
+    for (int at = 0; at < 4 * count; at += 4) {
+      double along = along(q, at);
+      double w = cosine(q, at);
+      if (along * along + w * w < least || Math.abs(along) > most * Math.abs(w)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   /** The part along the bone of what turns it from rest (of rest⁻¹ q, the vector on the bone). */
   private double along(double[] q, int at) {
     double x = q[at];

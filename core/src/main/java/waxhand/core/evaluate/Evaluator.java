@@ -421,6 +421,14 @@ public final class Evaluator {
   }
 
   private void keepWithinBudget() {
+    long most = 0;
+    for (Stage stage : stages) {
+      most += stage.out.clip().bytesBeyond(null);
+    }
+    if (most <= budgetBytes) {
+      // what stages share need not be counted
+      return;
+    }
     long[] own = new long[stages.size()];
     long sum = 0;
     for (int k = 0; k < own.length; k++) {

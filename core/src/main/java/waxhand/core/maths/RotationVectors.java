@@ -32,11 +32,6 @@ public final class RotationVectors {
 
   private RotationVectors() {}
 
-  /** Numbers the workspace of both maps must hold for {@code count} samples. */
-  public static int workspace(int count) {
-    return 3 * count;
-  }
-
   /**
    * Rotation vectors of {@code count} unit quaternions, each about {@code reference}: q = reference
    * · exp(v).
@@ -44,18 +39,17 @@ public final class RotationVectors {
    * @param rotations 4 numbers a sample. Not modified.
    * @param reference 4 numbers. Not modified.
    * @param dest 3 numbers a sample. Modified.
-   * @param work at least {@link #workspace} numbers. Modified.
    * @return false if a sample lies beyond {@link #LIMIT}; dest is then not to be used
    */
   public static boolean fromRotations(
-      double[] rotations, int count, double[] reference, double[] dest, double[] work) {
-    if (halfVectors(rotations, count, reference, dest, work) > NEAR_VERSINE) {
+      double[] rotations, int count, double[] reference, double[] dest) {
+    double[] versines = new double[count];
+    if (halfVectors(rotations, count, reference, dest, versines) > NEAR_VERSINE) {
       return unwound(rotations, count, reference, dest);
     }
-    // plain loops over arrays, which the compiler turns into vector instructions
-    polynomial(ARC, work, 0, work, count, count);
+    double[] arcs = polynomial(ARC, versines);
     for (int n = 0; n < count; n++) {
-      double k = work[count + n];
+      double k = arcs[n];
       dest[3 * n] *= k;
       dest[3 * n + 1] *= k;
       dest[3 * n + 2] *= k;
@@ -158,16 +152,9 @@ public final class RotationVectors {
    * @param vectors 3 numbers a sample. Not modified.
    * @param reference 4 numbers, of unit length. Not modified.
    * @param dest 4 numbers a sample, the first of them at 0. Modified.
-   * @param work at least {@link #workspace} numbers. Modified.
    */
   public static void toRotations(
-      double[] vectors,
-      int from,
-      int count,
-      boolean near,
-      double[] reference,
-      double[] dest,
-      double[] work) {
+      double[] vectors, int from, int count, boolean near, double[] reference, double[] dest) {
     if (!near) {
       for (int n = 0; n < count; n++) {
         Quats.exp(vectors, 3 * (from + n), dest, 4 * n);
@@ -176,25 +163,20 @@ public final class RotationVectors {
       }
       return;
     }
+    double[] halfSquares = new double[count];
     for (int n = 0; n < count; n++) {
-      work[n] = halfSquared(vectors, 3 * (from + n));
+      halfSquares[n] = halfSquared(vectors, 3 * (from + n));
     }
-    polynomial(Quats.SINC, work, 0, work, count, count);
-    polynomial(Quats.COS, work, 0, work, 2 * count, count);
-    compose(vectors, from, count, reference, dest, work);
-  }
-
-  /** reference · (s v / 2, c), with s and c in the second and third part of {@code work}. */
-  private static void compose(
-      double[] vectors, int from, int count, double[] reference, double[] dest, double[] work) {
+    double[] sincs = polynomial(Quats.SINC, halfSquares);
+    double[] cosines = polynomial(Quats.COS, halfSquares);
     double rx = reference[0];
     double ry = reference[1];
     double rz = reference[2];
     double rw = reference[3];
     for (int n = 0; n < count; n++) {
       int at = 3 * (from + n);
-      double k = 0.5 * work[count + n];
-      double w = work[2 * count + n];
+      double k = 0.5 * sincs[n];
+      double w = cosines[n];
       double x = k * vectors[at];
       double y = k * vectors[at + 1];
       double z = k * vectors[at + 2];
@@ -211,17 +193,21 @@ public final class RotationVectors {
     }
   }
 
-  /** Horner's scheme for many arguments side by side. Modified: dest from destAt. */
-  private static void polynomial(
-      double[] coefficients, double[] x, int xAt, double[] dest, int destAt, int count) {
+  /**
+   * Horner's scheme for many arguments side by side. The loop is over two arrays with one index, so
+   * that the compiler turns it into vector instructions; with places of one array it cannot.
+   */
+  private static double[] polynomial(double[] coefficients, double[] x) {
+    double[] values = new double[x.length];
     int top = coefficients.length - 1;
-    Arrays.fill(dest, destAt, destAt + count, coefficients[top]);
+    Arrays.fill(values, coefficients[top]);
     for (int term = top - 1; term >= 0; term--) {
       double c = coefficients[term];
-      for (int n = 0; n < count; n++) {
-        dest[destAt + n] = c + x[xAt + n] * dest[destAt + n];
+      for (int n = 0; n < values.length; n++) {
+        values[n] = c + x[n] * values[n];
       }
     }
+    return values;
   }
 
   /** Flips signs so that neighbouring quaternions lie on one side. Modified: rotations. */

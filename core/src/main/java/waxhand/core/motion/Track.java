@@ -217,9 +217,12 @@ public final class Track {
     if (other == this) {
       return 0;
     }
+    if (other == null) {
+      return 8L * width * frames;
+    }
     long bytes = 0;
     for (int c = 0; c < chunks.length; c++) {
-      if (other == null || c >= other.chunks.length || chunks[c] != other.chunks[c]) {
+      if (c >= other.chunks.length || chunks[c] != other.chunks[c]) {
         bytes += 8L * chunks[c].length;
       }
     }

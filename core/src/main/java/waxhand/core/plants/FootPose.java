@@ -15,6 +15,14 @@ final class FootPose {
   private final Carry carry;
   private final WorldPose pose;
 
+  /** How many frames are kept. */
+  private static final int KEPT = 16;
+
+  /** Ankle, foot and toes of kept frames, each at its number modulo {@link #KEPT}; or null. */
+  private final double[][] kept = new double[KEPT][];
+
+  private final int[] keptFrames = new int[KEPT];
+
   /** What takes the world's axes at rest to those of foot and toes. */
   private final double[] footFromRest = new double[4];
 
@@ -81,7 +89,29 @@ final class FootPose {
     dest[3] = back.w;
   }
 
+  /**
+   * Makes a frame the one of which {@link #ankle}, {@link #foot} and {@link #toes} tell. What a
+   * foot's correction is taken from are few frames over and over, so the last ones are kept.
+   */
   void load(int frame) {
+    int at = Math.floorMod(frame, KEPT);
+    double[] kept = keptFrames[at] == frame ? this.kept[at] : null;
+    if (kept == null) {
+      solve(frame);
+      kept = this.kept[at] == null ? new double[11] : this.kept[at];
+      System.arraycopy(ankle, 0, kept, 0, 3);
+      System.arraycopy(foot, 0, kept, 3, 4);
+      System.arraycopy(toes, 0, kept, 7, 4);
+      this.kept[at] = kept;
+      keptFrames[at] = frame;
+      return;
+    }
+    System.arraycopy(kept, 0, ankle, 0, 3);
+    System.arraycopy(kept, 3, foot, 0, 4);
+    System.arraycopy(kept, 7, toes, 0, 4);
+  }
+
+  private void solve(int frame) {
     pose.solve(clip, frame);
     System.arraycopy(pose.positions(), 3 * sole.foot(), ankle, 0, 3);
     for (int i = 0; i < 3; i++) {

@@ -57,7 +57,7 @@ public final class AdaptiveSmoother implements Smoother {
 
   @Override
   public int workspace(int count, int width) {
-    return PenalizedSmoother.workspace(count);
+    return PenalizedSmoother.workspace(count, width);
   }
 
   @Override
@@ -65,52 +65,44 @@ public final class AdaptiveSmoother implements Smoother {
     if (count < 8) {
       return;
     }
+    int all = count * width;
     double[] noise = new double[count];
     noise(values, count, width, noise);
-    double[] channel = new double[count];
-    double[] curve = new double[count];
-    double[] prices = new double[count];
-    double[] bends = new double[count];
-    double[] near = new double[count];
+    double[] curve = Arrays.copyOf(values, all);
+    double[] prices = new double[all];
+    double[] bends = new double[all];
+    double[] near = new double[all];
     double most = PenalizedSmoother.price(rateHz, LOWEST_HZ / strength);
     double least = PenalizedSmoother.price(rateHz, 0.45 * rateHz);
-    double pilot = PenalizedSmoother.price(rateHz, Math.min(PILOT_HZ, 0.3 * rateHz));
     double scale = Math.pow(strength, 4) * SMOOTHNESS_HZ / rateHz;
-    // all channels are first looked at with the same prices
-    double[] first = new double[PenalizedSmoother.workspace(count)];
-    Arrays.fill(prices, pilot);
-    PenalizedSmoother.prepare(count, prices, first);
-    for (int c = 0; c < width; c++) {
+    Arrays.fill(prices, PenalizedSmoother.price(rateHz, Math.min(PILOT_HZ, 0.3 * rateHz)));
+    PenalizedSmoother.smooth(curve, count, width, prices, work);
+    for (int round = 0; round < ROUNDS; round++) {
+      // each channel by itself: a knee that swings opens for its swing, not for the jitter across
+      bends(curve, count, width, bends);
+      Running.mean(bends, count, width, (int) Math.round(NEAR_S * rateHz), near);
       for (int n = 0; n < count; n++) {
-        channel[n] = values[width * n + c];
-      }
-      // a knee that swings opens for its swing, not for the jitter across it
-      System.arraycopy(channel, 0, curve, 0, count);
-      PenalizedSmoother.apply(curve, count, first);
-      for (int round = 0; round < ROUNDS; round++) {
-        bends(curve, count, bends);
-        Running.mean(bends, count, (int) Math.round(NEAR_S * rateHz), near);
-        for (int n = 0; n < count; n++) {
-          double price = scale * noise[n] / (Math.max(0, near[n]) + Double.MIN_NORMAL);
-          prices[n] = Math.max(least, Math.min(most, price));
+        double priced = scale * noise[n];
+        for (int i = width * n; i < width * (n + 1); i++) {
+          double price = priced / (Math.max(0, near[i]) + Double.MIN_NORMAL);
+          prices[i] = Math.max(least, Math.min(most, price));
         }
-        System.arraycopy(channel, 0, curve, 0, count);
-        PenalizedSmoother.smooth(curve, count, prices, work);
       }
-      for (int n = 0; n < count; n++) {
-        values[width * n + c] = curve[n];
-      }
+      System.arraycopy(values, 0, curve, 0, all);
+      PenalizedSmoother.smooth(curve, count, width, prices, work);
     }
+    System.arraycopy(curve, 0, values, 0, all);
   }
 
   /** Square of the second difference, by sample. */
-  private static void bends(double[] x, int count, double[] dest) {
-    for (int n = 1; n < count - 1; n++) {
-      double d = x[n - 1] - 2 * x[n] + x[n + 1];
-      dest[n] = d * d;
+  private static void bends(double[] x, int count, int width, double[] dest) {
+    int last = width * (count - 1);
+    for (int i = width; i < last; i++) {
+      double d = x[i - width] - 2 * x[i] + x[i + width];
+      dest[i] = d * d;
     }
-    dest[0] = dest[1];
-    dest[count - 1] = dest[count - 2];
+    System.arraycopy(dest, width, dest, 0, width);
+    System.arraycopy(dest, last - width, dest, last, width);
   }
 
   /** Variance of the noise of a channel around each sample, from what cubics leave of samples. */

@@ -11,7 +11,7 @@ public final class PathFitter {
 
   /** Numbers the workspace of {@link #fit} must hold. */
   public static int workspace(int count) {
-    return FiveDiagonals.workspace(count);
+    return FiveDiagonals.workspace(count, 1);
   }
 
   /**
@@ -47,7 +47,7 @@ public final class PathFitter {
       dest[n] += n > 0 ? in * steps[n - 1] : 0;
       dest[n] -= n < count - 1 ? out * steps[n] : 0;
     }
-    FiveDiagonals.factor(count, work);
-    FiveDiagonals.solve(count, work, dest, 0);
+    FiveDiagonals.factor(count, 1, work);
+    FiveDiagonals.solve(count, 1, work, dest, 0);
   }
 }

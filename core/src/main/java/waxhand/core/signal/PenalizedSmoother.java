@@ -11,8 +11,8 @@ public final class PenalizedSmoother {
   private PenalizedSmoother() {}
 
   /** Numbers the workspace of {@link #smooth} must hold. */
-  public static int workspace(int count) {
-    return FiveDiagonals.workspace(count);
+  public static int workspace(int count, int width) {
+    return FiveDiagonals.workspace(count, width);
   }
 
   /** The price at which the smoother has the same response as a Butterworth with that cutoff. */
@@ -22,45 +22,29 @@ public final class PenalizedSmoother {
   }
 
   /**
-   * Smooths one channel.
+   * Smooths channels side by side.
    *
-   * @param values Modified: the first {@code count} numbers.
-   * @param prices of the second difference about each sample; the first and last are not used. Not
-   *     modified.
+   * @param values {@code width} channels, interleaved. Modified: the first {@code count · width}
+   *     numbers.
+   * @param prices of the second difference about each sample, interleaved like the values; those of
+   *     the first and last sample are not used. Not modified.
    * @param work at least {@link #workspace} numbers. Modified.
    */
-  public static void smooth(double[] values, int count, double[] prices, double[] work) {
-    prepare(count, prices, work);
-    apply(values, count, work);
-  }
-
-  /**
-   * Prepares to smooth channels that have the same prices.
-   *
-   * @param prices as for {@link #smooth}. Not modified.
-   * @param work at least {@link #workspace} numbers. Modified.
-   */
-  public static void prepare(int count, double[] prices, double[] work) {
-    for (int n = 0; n < count; n++) {
-      double before = n >= 2 ? prices[n - 1] : 0;
-      double here = n >= 1 && n < count - 1 ? prices[n] : 0;
-      double after = n < count - 2 ? prices[n + 1] : 0;
-      work[n] = 1 + before + 4 * here + after;
-      work[count + n] = -2 * here - 2 * after;
-      work[2 * count + n] = after;
+  public static void smooth(double[] values, int count, int width, double[] prices, double[] work) {
+    if (count < 3) {
+      return;
     }
-    FiveDiagonals.factor(count, work);
-  }
-
-  /**
-   * Smooths one channel as prepared.
-   *
-   * @param values Modified: the first {@code count} numbers.
-   * @param work as {@link #prepare} left it. Not modified.
-   */
-  public static void apply(double[] values, int count, double[] work) {
-    if (count >= 3) {
-      FiveDiagonals.solve(count, work, values, 0);
+    int all = count * width;
+    int last = all - width;
+    for (int i = 0; i < all; i++) {
+      double before = i >= 2 * width ? prices[i - width] : 0;
+      double here = i >= width && i < last ? prices[i] : 0;
+      double after = i < last - width ? prices[i + width] : 0;
+      work[i] = 1 + before + 4 * here + after;
+      work[all + i] = -2 * here - 2 * after;
+      work[2 * all + i] = after;
     }
+    FiveDiagonals.factor(count, width, work);
+    FiveDiagonals.solve(count, width, work, values, 0);
   }
 }

@@ -33,6 +33,28 @@ public final class Running {
     }
   }
 
+  /**
+   * Whether the {@link #median} can be as large as {@code level} around any sample: whether so many
+   * values of a window are. Costs far less than the median itself.
+   *
+   * @param values Not modified.
+   */
+  public static boolean canMedianReach(double level, double[] values, int count, int half) {
+    int large = 0;
+    for (int n = 0; n < Math.min(half, count); n++) {
+      large += values[n] >= level ? 1 : 0;
+    }
+    for (int n = 0; n < count; n++) {
+      large += n + half < count && values[n + half] >= level ? 1 : 0;
+      large -= n - half > 0 && values[n - half - 1] >= level ? 1 : 0;
+      int size = Math.min(count, n + half + 1) - Math.max(0, n - half);
+      if (2 * large >= size) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   private static int insert(double[] window, int size, double value) {
     int at = size;
     while (at > 0 && window[at - 1] > value) {
@@ -63,24 +85,36 @@ public final class Running {
     return size - 1;
   }
 
-  /**
-   * Mean of the {@code 2 · half + 1} values around each sample, fewer at the ends.
-   *
-   * @param values Not modified.
-   * @param dest another array. Modified: the first {@code count} numbers.
-   */
+  /** As {@link #mean(double[], int, int, int, double[])}, of one channel. */
   public static void mean(double[] values, int count, int half, double[] dest) {
-    double sum = 0;
-    int from = 0;
-    int to = 0;
+    mean(values, count, 1, half, dest);
+  }
+
+  /**
+   * Mean of the {@code 2 · half + 1} samples around each sample, fewer at the ends.
+   *
+   * @param values {@code width} channels, interleaved. Not modified.
+   * @param dest another array. Modified: the first {@code count · width} numbers.
+   */
+  public static void mean(double[] values, int count, int width, int half, double[] dest) {
+    int all = count * width;
+    int ahead = half * width;
+    int behind = ahead + width;
+    Arrays.fill(dest, 0, Math.min(width, all), 0);
+    for (int i = 0; i < Math.min(behind, all); i++) {
+      dest[i % width] += values[i];
+    }
+    // sums first: of each channel the former one, with what comes and without what leaves
+    for (int i = width; i < all; i++) {
+      double sum = dest[i - width];
+      sum += i + ahead < all ? values[i + ahead] : 0;
+      dest[i] = i >= behind ? sum - values[i - behind] : sum;
+    }
     for (int n = 0; n < count; n++) {
-      for (; to < Math.min(count, n + half + 1); to++) {
-        sum += values[to];
+      int samples = Math.min(count, n + half + 1) - Math.max(0, n - half);
+      for (int i = width * n; i < width * (n + 1); i++) {
+        dest[i] /= samples;
       }
-      for (; from < n - half; from++) {
-        sum -= values[from];
-      }
-      dest[n] = sum / (to - from);
     }
   }
 }

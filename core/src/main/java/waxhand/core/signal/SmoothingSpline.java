@@ -59,7 +59,7 @@ public final class SmoothingSpline implements Smoother {
     int g = 3 * count;
     for (int c = 0; c < width; c++) {
       bends(values, inner, width, c, work, g);
-      FiveDiagonals.solve(inner, work, work, g);
+      FiveDiagonals.solve(inner, 1, work, work, g);
       for (int n = 0; n < count; n++) {
         values[n * width + c] -= stiffness * unbend(inner, work, g, n);
       }
@@ -90,7 +90,7 @@ public final class SmoothingSpline implements Smoother {
     Arrays.fill(work, 0, inner, 2.0 / 3 + 6 * stiffness);
     Arrays.fill(work, inner, 2 * inner, 1.0 / 6 - 4 * stiffness);
     Arrays.fill(work, 2 * inner, 3 * inner, stiffness);
-    FiveDiagonals.factor(inner, work);
+    FiveDiagonals.factor(inner, 1, work);
   }
 
   /**

@@ -9,9 +9,10 @@ package waxhand.core.signal;
  * least}, the largest within two samples, and if the samples beside it agree with each other: a
  * step is not a spike, nor is a quick turn that takes more than one sample.
  *
- * <p>Values are given {@code width} numbers a sample, quaternions with neighbours on one side.
- * Modified are {@code usual}, the median residual around each sample, and {@code size}, 0 for
- * samples that belong, else how far the sample is off.
+ * <p>Values are given {@code width} numbers a sample, quaternions with neighbours on one side, and
+ * {@code off} is what {@link #residuals} made of them. Modified are {@code usual}, the median
+ * residual around each sample, and {@code size}, 0 for samples that belong, else how far the sample
+ * is off.
  *
  * @param width numbers a sample
  * @param angle whether they are those of quaternions; sizes are then angles
@@ -29,8 +30,7 @@ public record WildFrames(int width, boolean angle, double least, double times) {
   private static final double MAD = 1.4826;
 
   /** Finds the samples and tells what is left of samples as a rule around each. */
-  public void find(double[] values, int count, double[] usual, double[] size) {
-    double[] off = residuals(values, count);
+  public void find(double[] values, int count, double[] off, double[] usual, double[] size) {
     Running.median(off, count, HALF, usual);
     for (int n = 0; n < count; n++) {
       boolean far = off[n] > Math.max(least, times * MAD * usual[n]);
@@ -39,8 +39,7 @@ public record WildFrames(int width, boolean angle, double least, double times) {
   }
 
   /** The same samples where nobody asks for the usual residual: that is worked out if needed. */
-  public void find(double[] values, int count, double[] size) {
-    double[] off = residuals(values, count);
+  public void find(double[] values, int count, double[] off, double[] size) {
     double[] near = new double[2 * HALF + 1];
     for (int n = 0; n < count; n++) {
       boolean far = off[n] > least && stands(values, count, off, n);
@@ -53,8 +52,8 @@ public record WildFrames(int width, boolean angle, double least, double times) {
     return angle ? 2 : 1;
   }
 
-  private double[] residuals(double[] values, int count) {
-    double[] off = new double[count];
+  /** What is left of each sample, in radians or the unit of the values. Modified: off. */
+  public void residuals(double[] values, int count, double[] off) {
     double scale = scale();
     int inner = Math.max(2, count - 2);
     for (int n = 0; n < Math.min(2, count); n++) {
@@ -66,7 +65,6 @@ public record WildFrames(int width, boolean angle, double least, double times) {
     for (int n = inner; n < count; n++) {
       off[n] = scale * atEnd(values, count, width, n);
     }
-    return off;
   }
 
   /** Whether a sample is the one that does not belong: its neighbours agree with each other. */

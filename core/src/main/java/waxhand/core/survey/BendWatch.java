@@ -35,8 +35,11 @@ final class BendWatch implements Watch {
     double[] calm = new double[w.count()];
     ranges.forEach(
         (joint, range) -> {
-          excess(w, joint, range, excess);
-          told(w, marks, joint, excess, calm);
+          // nearly all are, and angles are dear
+          if (!range.holdsAll(w.rotation(joint), w.count())) {
+            excess(w, joint, range, excess);
+            told(w, marks, joint, excess, calm);
+          }
         });
     for (Side side : new Side[] {Side.LEFT, Side.RIGHT}) {
       hinge(w, marks, Role.limb(side, true).get(1), Role.limb(side, true).get(2));

@@ -77,16 +77,8 @@ final class CollisionWatch implements Watch {
     double[] deep = new double[w.count()];
     double[] calm = new double[w.count()];
     for (Pair pair : pairs) {
-      double touch = pair.limb.radius + pair.other.radius;
-      for (int n = 0; n < w.count(); n++) {
-        double apart =
-            apart(
-                w.places(),
-                w.placeAt(n, pair.limb.from),
-                w.placeAt(n, pair.limb.to),
-                w.placeAt(n, pair.other.from),
-                w.placeAt(n, pair.other.to));
-        deep[n] = 1000 * (touch - apart);
+      if (!(deep(w, pair, deep) > LEAST_MM)) {
+        continue;
       }
       Running.median(deep, w.count(), w.frames(0.025, 1), calm);
       marks.runs(
@@ -100,6 +92,24 @@ final class CollisionWatch implements Watch {
           w.frames(0.2, 2),
           pair.other.from);
     }
+  }
+
+  /** How deep a pair is in each other, mm, below 0 where it is apart. Returns the deepest. */
+  private static double deep(Window w, Pair pair, double[] deep) {
+    double touch = pair.limb.radius + pair.other.radius;
+    double deepest = Double.NEGATIVE_INFINITY;
+    for (int n = 0; n < w.count(); n++) {
+      double apart =
+          apart(
+              w.places(),
+              w.placeAt(n, pair.limb.from),
+              w.placeAt(n, pair.limb.to),
+              w.placeAt(n, pair.other.from),
+              w.placeAt(n, pair.other.to));
+      deep[n] = 1000 * (touch - apart);
+      deepest = Math.max(deepest, deep[n]);
+    }
+    return deepest;
   }
 
   /**

@@ -15,12 +15,16 @@ final class NoiseWatch implements Watch {
 
   private static final double JITTER_DEG = 0.3;
 
+  /** Where the usual residual stays below this nothing can come to be jitter, radians. */
+  private static final double FAINT = 0.999 * Math.toRadians(JITTER_DEG) / RMS;
+
   /** Of noise the residual is 0.57 of the second difference; of motion much less. */
   private static final double ROUGH = 0.43;
 
   @Override
   public void look(Window w, Marks marks) {
     int count = w.count();
+    double[] off = new double[count];
     double[] usual = new double[count];
     double[] size = new double[count];
     double[] bend = new double[count];
@@ -28,24 +32,43 @@ final class NoiseWatch implements Watch {
     WildFrames turns = MENDS.turns(w.rateHz());
     WildFrames places = MENDS.places(w.rateHz());
     for (int j = 0; j < w.joints(); j++) {
-      turns.find(w.rotation(j), count, usual, size);
-      spikes(w, marks, j, size, Math.toDegrees(1), -1);
-      bends(w.rotation(j), count, bend);
-      Running.median(bend, count, WildFrames.HALF, usualBend);
-      for (int n = 0; n < count; n++) {
-        boolean rough = usual[n] > ROUGH * usualBend[n];
-        usual[n] = rough ? Math.toDegrees(RMS * usual[n]) : 0;
+      double[] q = w.rotation(j);
+      turns.residuals(q, count, off);
+      // most joints of a calm take are far from jitter, and medians are dear
+      boolean calm = !Running.canMedianReach(FAINT, off, count, WildFrames.HALF);
+      if (calm) {
+        turns.find(q, count, off, size);
+      } else {
+        turns.find(q, count, off, usual, size);
       }
-      // over a second its strength is known; the largest of shorter guesses would be too much
-      Running.mean(usual, count, w.frames(0.5, 8), bend);
-      int shortest = w.frames(0.25, 8);
-      int gap = w.frames(0.3, 8);
-      marks.runs(FindingKind.JITTER, j, bend, count, w.first(), JITTER_DEG, shortest, gap, -1);
+      spikes(w, marks, j, size, Math.toDegrees(1), -1);
+      if (!calm) {
+        bends(q, count, bend);
+        Running.median(bend, count, WildFrames.HALF, usualBend);
+        jitter(w, marks, j, usual, usualBend);
+      }
       if (w.translation(j) != null) {
-        places.find(w.translation(j), count, size);
+        places.residuals(w.translation(j), count, off);
+        places.find(w.translation(j), count, off, size);
         spikes(w, marks, j, size, 1000, Mark.OF_PLACE);
       }
     }
+  }
+
+  /** Modified: both, which are of no use any more. */
+  private static void jitter(Window w, Marks marks, int joint, double[] usual, double[] usualBend) {
+    int count = w.count();
+    for (int n = 0; n < count; n++) {
+      boolean rough = usual[n] > ROUGH * usualBend[n];
+      usual[n] = rough ? Math.toDegrees(RMS * usual[n]) : 0;
+    }
+    // over a second its strength is known; the largest of shorter guesses would be too much
+    double[] strength = usualBend;
+    Running.mean(usual, count, w.frames(0.5, 8), strength);
+    int shortest = w.frames(0.25, 8);
+    int gap = w.frames(0.3, 8);
+    marks.runs(
+        FindingKind.JITTER, joint, strength, count, w.first(), JITTER_DEG, shortest, gap, -1);
   }
 
   private static void spikes(

@@ -102,14 +102,13 @@ class RotationsTest {
       }
     }
     double[] v = new double[3 * n];
-    double[] work = new double[RotationVectors.workspace(n)];
-    assertThat(RotationVectors.fromRotations(q, n, new double[] {0, 0, 0, 1}, v, work)).isTrue();
+    assertThat(RotationVectors.fromRotations(q, n, new double[] {0, 0, 0, 1}, v)).isTrue();
     for (int i = 1; i < n; i++) {
       assertThat(v[3 * i + 1] - v[3 * i - 2]).isCloseTo(4.4 / (n - 1), within(1e-9));
     }
     q[4 * n - 3] = Math.sin(2.6);
     q[4 * n - 1] = Math.cos(2.6);
-    assertThat(RotationVectors.fromRotations(q, n, new double[] {0, 0, 0, 1}, v, work)).isFalse();
+    assertThat(RotationVectors.fromRotations(q, n, new double[] {0, 0, 0, 1}, v)).isFalse();
   }
 
   /** Both branches of both maps, the quick one for small angles and the general one. */
@@ -135,12 +134,11 @@ class RotationsTest {
       }
     }
     double[] v = new double[3 * n];
-    double[] work = new double[RotationVectors.workspace(n)];
-    assertThat(RotationVectors.fromRotations(q, n, reference, v, work)).isTrue();
+    assertThat(RotationVectors.fromRotations(q, n, reference, v)).isTrue();
     assertThat(v).containsExactly(wanted, within(4e-15));
     double[] back = new double[4 * (n - 10)];
     boolean near = RotationVectors.isNear(v, 10, n - 10);
-    RotationVectors.toRotations(v, 10, n - 10, near, reference, back, work);
+    RotationVectors.toRotations(v, 10, n - 10, near, reference, back);
     for (int i = 0; i < n - 10; i++) {
       assertThat(Quats.angle(back, 4 * i, q, 4 * (i + 10))).isLessThan(4e-15);
       assertThat(Quats.dot(back, 4 * i, back, 4 * i)).isCloseTo(1, within(4e-16));

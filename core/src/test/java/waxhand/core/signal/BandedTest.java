@@ -15,33 +15,30 @@ class BandedTest {
   @ParameterizedTest
   @ValueSource(ints = {1, 2, 3, 4, 17, 120})
   void whatIsSolvedGivesTheRightSideBack(int size) {
-    Random random = new Random(size);
-    double[] work = new double[FiveDiagonals.workspace(size)];
-    double[][] dense = new double[size][size];
-    for (int k = 0; k < size; k++) {
-      work[k] = 6 + random.nextDouble();
-      dense[k][k] = work[k];
-      for (int d = 1; d <= 2; d++) {
-        double beside = random.nextDouble() - 0.5;
-        work[d * size + k] = beside;
-        if (k + d < size) {
-          dense[k + d][k] = beside;
-          dense[k][k + d] = beside;
+    for (int lanes : new int[] {1, 3, 4}) {
+      Random random = new Random(size);
+      double[] work = random.doubles(FiveDiagonals.workspace(size, lanes), -0.5, 0.5).toArray();
+      for (int i = 0; i < size * lanes; i++) {
+        work[i] += 6;
+      }
+      double[] given = work.clone();
+      double[] right = random.doubles(size * lanes + 5, -3, 3).toArray();
+      double[] x = right.clone();
+      FiveDiagonals.factor(size, lanes, work);
+      FiveDiagonals.solve(size, lanes, work, x, 5);
+      for (int i = 0; i < size * lanes; i++) {
+        double sum = given[i] * x[5 + i];
+        for (int d = 1; d <= 2; d++) {
+          int below = i + d * lanes;
+          int above = i - d * lanes;
+          int diagonal = d * size * lanes;
+          sum += below < size * lanes ? given[diagonal + i] * x[5 + below] : 0;
+          sum += above >= 0 ? given[diagonal + above] * x[5 + above] : 0;
         }
+        assertThat(sum).as("%d of %d lanes", i, lanes).isCloseTo(right[5 + i], within(1e-12));
       }
+      assertThat(Arrays.copyOf(x, 5)).as("what lies before").isEqualTo(Arrays.copyOf(right, 5));
     }
-    double[] right = random.doubles(size + 5, -3, 3).toArray();
-    double[] x = right.clone();
-    FiveDiagonals.factor(size, work);
-    FiveDiagonals.solve(size, work, x, 5);
-    for (int row = 0; row < size; row++) {
-      double sum = 0;
-      for (int k = 0; k < size; k++) {
-        sum += dense[row][k] * x[5 + k];
-      }
-      assertThat(sum).as("row %d", row).isCloseTo(right[5 + row], within(1e-12));
-    }
-    assertThat(Arrays.copyOf(x, 5)).as("what lies before").isEqualTo(Arrays.copyOf(right, 5));
   }
 
   /** Distance to the values, and the priced second differences: what smoothing makes least. */
@@ -64,7 +61,8 @@ class BandedTest {
     double[] values = random.doubles(count, -1, 1).toArray();
     double[] prices = random.doubles(count, 0, 400).toArray();
     double[] smooth = values.clone();
-    PenalizedSmoother.smooth(smooth, count, prices, new double[PenalizedSmoother.workspace(count)]);
+    PenalizedSmoother.smooth(
+        smooth, count, 1, prices, new double[PenalizedSmoother.workspace(count, 1)]);
     double least = cost(smooth, values, prices);
     assertThat(least).isLessThan(cost(values, values, prices));
     for (int n = 0; n < count; n++) {
@@ -76,7 +74,7 @@ class BandedTest {
     }
     double[] free = values.clone();
     PenalizedSmoother.smooth(
-        free, count, new double[count], new double[PenalizedSmoother.workspace(count)]);
+        free, count, 1, new double[count], new double[PenalizedSmoother.workspace(count, 1)]);
     assertThat(free).as("bends that cost nothing stay").containsExactly(values, within(1e-12));
   }
 
@@ -85,12 +83,16 @@ class BandedTest {
     double[] values = new Random(9).doubles(50, -5, 5).toArray();
     for (int half : new int[] {0, 1, 4, 30, 100}) {
       double[] means = new double[50];
-      Running.mean(values, 50, half, means);
-      for (int n = 0; n < 50; n++) {
-        double[] window =
-            Arrays.copyOfRange(values, Math.max(0, n - half), Math.min(50, n + half + 1));
-        assertThat(means[n])
-            .isCloseTo(Arrays.stream(window).average().orElseThrow(), within(1e-12));
+      Running.mean(values, 25, 2, half, means);
+      for (int i = 0; i < 50; i++) {
+        int n = i / 2;
+        double sum = 0;
+        int samples = 0;
+        for (int k = Math.max(0, n - half); k <= Math.min(24, n + half); k++) {
+          sum += values[2 * k + i % 2];
+          samples++;
+        }
+        assertThat(means[i]).isCloseTo(sum / samples, within(1e-12));
       }
     }
   }

@@ -48,8 +48,18 @@ class QuickselectTest {
     double[] size = new double[count];
     double[] lazily = new double[count];
     WildFrames wild = new WildFrames(3, false, 0.02, 3);
-    wild.find(values, count, usual, size);
-    wild.find(values, count, lazily);
+    double[] off = new double[count];
+    wild.residuals(values, count, off);
+    wild.find(values, count, off, usual, size);
+    wild.find(values, count, off, lazily);
     assertThat(lazily).containsExactly(size);
+    double most = Arrays.stream(usual).max().orElseThrow();
+    assertThat(Running.canMedianReach(most, off, count, WildFrames.HALF)).isTrue();
+    // so many large values come together nowhere
+    int large = (int) Arrays.stream(off).filter(r -> r >= 0.5).count();
+    assertThat(
+            Running.canMedianReach(0.5, off, count, WildFrames.HALF)
+                && 2 * large < Math.min(count, WildFrames.HALF + 1))
+        .isFalse();
   }
 }

@@ -79,7 +79,8 @@ class SmoothersTest {
     // the bilinear transform has its zero at half the rate, the difference operator has not
     Arrays.fill(prices, 1 / Math.pow(2 * warped, 4));
     double[] penalized = x.clone();
-    PenalizedSmoother.smooth(penalized, 900, prices, new double[PenalizedSmoother.workspace(900)]);
+    PenalizedSmoother.smooth(
+        penalized, 900, 1, prices, new double[PenalizedSmoother.workspace(900, 1)]);
     double[] filtered = smooth(butterworth, x, 1);
     double difference = 0;
     double size = 0;

@@ -162,7 +162,10 @@ public record PlantsPass(
         floorM.isPresent()
             ? Ground.of(in, floorM.getAsDouble())
             : Ground.found(in, Floor.rounded(in));
-    List<Contact> contacts = new ContactFinder(search, ground.surfaces()).find(in);
+    List<Contact> contacts = new ArrayList<>(new ContactFinder(search, ground.surfaces()).find(in));
+    // in the order of the plants that come of them, which are put in order at each edit
+    contacts.sort(
+        Comparator.comparingInt((Contact c) -> c.frames().from()).thenComparing(Contact::part));
     return held(in, place, contacts, ground, null);
   }
 

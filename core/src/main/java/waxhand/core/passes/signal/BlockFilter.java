@@ -29,40 +29,37 @@ final class BlockFilter {
     int most = Math.min(track.frames(), BLOCK + 2 * filter.reach());
     double[] q = new double[4 * most];
     double[] v = new double[3 * most];
-    double[] smooth = new double[4 * BLOCK];
-    double[] work =
-        new double[Math.max(filter.workspace(most, 4), RotationVectors.workspace(most))];
+    double[] work = new double[filter.workspace(most, 3)];
     double[] reference = new double[4];
     for (Frames block : frames.blocks(BLOCK)) {
       Frames window = block.grown(filter.reach()).within(Frames.first(track.frames()));
       Frames wanted = block.within(frames).within(window);
       int count = window.count();
-      Frames whole = block.within(window);
-      int skip = whole.from() - window.from();
       int first = wanted.from() - window.from();
       track.read(window, q);
       if (isStill(q, count)) {
         continue;
       }
       System.arraycopy(q, 4 * (count / 2), reference, 0, 4);
-      if (RotationVectors.fromRotations(q, count, reference, v, work)) {
+      if (RotationVectors.fromRotations(q, count, reference, v)) {
         double[] raw = axes.size() < 3 ? v.clone() : null;
         filter.smooth(v, count, 3, work);
         if (raw != null) {
           restore(v, raw, 3 * count, axes);
         }
         // which way is exact enough is decided for the block, not for the frames asked for
-        boolean near = RotationVectors.isNear(v, skip, whole.count());
-        RotationVectors.toRotations(v, first, wanted.count(), near, reference, smooth, work);
+        Frames whole = block.within(window);
+        boolean near = RotationVectors.isNear(v, whole.from() - window.from(), whole.count());
+        RotationVectors.toRotations(v, first, wanted.count(), near, reference, q);
       } else {
         RotationVectors.alignSigns(q, count);
-        filter.smooth(q, count, 4, work);
-        System.arraycopy(q, 4 * first, smooth, 0, 4 * wanted.count());
+        filter.smooth(q, count, 4, new double[filter.workspace(count, 4)]);
+        System.arraycopy(q, 4 * first, q, 0, 4 * wanted.count());
         for (int n = 0; n < wanted.count(); n++) {
-          Quats.normalize(smooth, 4 * n);
+          Quats.normalize(q, 4 * n);
         }
       }
-      out = out.with(wanted, smooth);
+      out = out.with(wanted, q);
     }
     return out;
   }

@@ -129,8 +129,11 @@ public record DespikePass(Wild counts) implements Pass {
     if (turns) {
       RotationVectors.alignSigns(x, count);
     }
+    double[] off = new double[count];
     double[] size = new double[count];
-    (turns ? turns(rateHz) : places(rateHz)).find(x, count, size);
+    WildFrames wild = turns ? turns(rateHz) : places(rateHz);
+    wild.residuals(x, count, off);
+    wild.find(x, count, off, size);
     Track out = track;
     double[] sample = new double[width];
     double[] was = new double[width];

@@ -359,8 +359,7 @@ public record SmoothPass(
     double[] q = new double[4 * run.count()];
     clip.rotation(joint).read(run, q);
     double[] v = new double[3 * run.count()];
-    double[] work = new double[RotationVectors.workspace(run.count())];
-    if (RotationVectors.fromRotations(q, run.count(), middle(q), v, work)) {
+    if (RotationVectors.fromRotations(q, run.count(), middle(q), v)) {
       for (double x : v) {
         if (x != v[0]) {
           signals.add(v);
