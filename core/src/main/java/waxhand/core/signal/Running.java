@@ -13,14 +13,49 @@ public final class Running {
    * @param dest Modified: the first {@code count} numbers.
    */
   public static void median(double[] values, int count, int half, double[] dest) {
+    int inner = Math.max(half, count - half);
+    if (half == 1 || half == 2) {
+      // most windows are of three or five values
+      window(values, count, half, 0, Math.min(half, count), dest);
+      window(values, count, half, inner, count, dest);
+      for (int n = half; n < inner; n++) {
+        dest[n] = half == 1 ? ofThree(values, n) : ofFive(values, n);
+      }
+      return;
+    }
+    window(values, count, half, 0, count, dest);
+  }
+
+  private static double ofThree(double[] x, int n) {
+    return middle(x[n - 1] + 0.0, x[n] + 0.0, x[n + 1] + 0.0);
+  }
+
+  /** What is neither the least nor the greatest of four, and the fifth. */
+  private static double ofFive(double[] x, int n) {
+    double a = x[n - 2] + 0.0;
+    double b = x[n - 1] + 0.0;
+    double c = x[n + 1] + 0.0;
+    double d = x[n + 2] + 0.0;
+    double low = Math.max(Math.min(a, b), Math.min(c, d));
+    double high = Math.min(Math.max(a, b), Math.max(c, d));
+    return middle(low, x[n] + 0.0, high);
+  }
+
+  private static double middle(double a, double b, double c) {
+    return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
+  }
+
+  /** Medians around samples {@code from} to {@code to}, by a window that is kept in order. */
+  private static void window(
+      double[] values, int count, int half, int from, int to, double[] dest) {
     double[] window = new double[2 * half + 1];
-    // the window is kept in order: one value leaves, one is put in; adding 0 makes -0 0
+    // one value leaves, one is put in; adding 0 makes -0 0
     int size = 0;
-    for (int n = 0; n < Math.min(half, count); n++) {
+    for (int n = Math.max(0, from - half); n < Math.min(from + half, count); n++) {
       size = insert(window, size, values[n] + 0.0);
     }
-    for (int n = 0; n < count; n++) {
-      boolean leaves = n - half > 0;
+    for (int n = from; n < to; n++) {
+      boolean leaves = n > from && n - half > 0;
       boolean comes = n + half < count;
       if (leaves && comes) {
         replace(window, size, values[n - half - 1] + 0.0, values[n + half] + 0.0);
@@ -65,9 +100,18 @@ public final class Running {
     return size + 1;
   }
 
+  /** Where a value of the window is first; always the same steps, so that none is guessed wrong. */
+  private static int place(double[] window, int size, double value) {
+    int at = 0;
+    for (int step = Integer.highestOneBit(size); step > 0; step >>= 1) {
+      at += at + step <= size && window[at + step - 1] < value ? step : 0;
+    }
+    return Math.min(at, size - 1);
+  }
+
   /** Puts one value in the place of another; only what lies between the two moves. */
   private static void replace(double[] window, int size, double old, double value) {
-    int at = Arrays.binarySearch(window, 0, size, old);
+    int at = place(window, size, old);
     while (at > 0 && window[at - 1] > value) {
       window[at] = window[at - 1];
       at--;
@@ -80,7 +124,7 @@ public final class Running {
   }
 
   private static int remove(double[] window, int size, double value) {
-    int at = Arrays.binarySearch(window, 0, size, value);
+    int at = place(window, size, value);
     System.arraycopy(window, at + 1, window, at, size - at - 1);
     return size - 1;
   }

@@ -153,7 +153,7 @@ class SmoothersTest {
       x[i] = random.nextInt(9) - 4;
       x[i] = i % 7 == 0 ? -0.0 : x[i];
     }
-    for (int half : new int[] {0, 1, 4, 300}) {
+    for (int half : new int[] {0, 1, 2, 4, 300}) {
       double[] out = new double[x.length];
       Running.median(x, x.length, half, out);
       double[] mean = new double[x.length];
