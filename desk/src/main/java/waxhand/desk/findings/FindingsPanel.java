@@ -34,6 +34,8 @@ public final class FindingsPanel extends VBox {
   private static final List<String> REASONS =
       List.of("It is meant so", "Too small to mind", "It will be mended elsewhere");
 
+  private static final String KINDS = "Only findings of a kind";
+
   private final Session session;
   private final Worklist worklist;
   private final ListView<Finding> list = new ListView<>();
@@ -103,14 +105,22 @@ public final class FindingsPanel extends VBox {
     part.setConverter(words("All parts", BodyPart::words));
     part.valueProperty().bindBidirectional(worklist.partProperty());
     order.setTooltip(new Tooltip("In which order findings stand"));
-    kind.setTooltip(new Tooltip("Only findings of a kind"));
+    Tooltip shown = new Tooltip();
+    shown
+        .textProperty()
+        .bind(
+            kind.valueProperty()
+                .map(k -> k.map(is -> "Only findings of this kind: " + is.words()).orElse(KINDS))
+                .orElse(KINDS));
+    kind.setTooltip(shown);
     part.setTooltip(new Tooltip("Only findings on a part of the body"));
     HBox box = new HBox(4, order, kind, part);
     for (ChoiceBox<?> each : List.of(order, kind, part)) {
       each.getStyleClass().add("wh-filter");
       each.setMinWidth(0);
       each.setMaxWidth(Double.MAX_VALUE);
-      each.setPrefWidth(76);
+      // kinds have the longest words
+      each.setPrefWidth(each == kind ? 116 : 76);
       HBox.setHgrow(each, Priority.ALWAYS);
     }
     return box;

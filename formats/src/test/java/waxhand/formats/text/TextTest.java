@@ -39,9 +39,43 @@ class TextTest {
     assertThat(words("  " + text + "\t").nextNumber("n")).isEqualTo(value);
   }
 
+  /** Short and long decimals are read to the nearest double, zero with its sign. */
+  @Test
+  void everyNumberOfDigitsIsReadExactly() throws Exception {
+    Random random = new Random(5);
+    for (int n = 0; n < 20_000; n++) {
+      StringBuilder text = new StringBuilder(n % 2 == 0 ? "-" : "");
+      int digits = 1 + random.nextInt(20);
+      int point = random.nextInt(digits + 2);
+      for (int d = 0; d < digits; d++) {
+        text.append(d == point ? "." : "").append(n % 50 == 0 ? 0 : random.nextInt(10));
+      }
+      text.append(point == digits ? "." : "");
+      double read = words(text.toString()).nextNumber("n");
+      assertThat(read).as("%s", text).isEqualTo(Double.parseDouble(text.toString()));
+    }
+  }
+
   @ParameterizedTest
   @ValueSource(
-      strings = {"", "x", "1,5", "--1", "1e", "NaN", "Infinity", "0x10", "1d", "1f", "1e400", "é"})
+      strings = {
+        "",
+        "-",
+        ".",
+        "-.",
+        "1.2.3",
+        "x",
+        "1,5",
+        "--1",
+        "1e",
+        "NaN",
+        "Infinity",
+        "0x10",
+        "1d",
+        "1f",
+        "1e400",
+        "é"
+      })
   void whatIsNoNumberIsRefused(String text) {
     assertThatThrownBy(() -> words(text).nextNumber("a length"))
         .isInstanceOf(FormatException.class)
