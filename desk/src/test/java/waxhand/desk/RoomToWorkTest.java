@@ -75,6 +75,34 @@ class RoomToWorkTest extends DeskTest {
     }
   }
 
+  /** Curves and lanes have layouts of their own. */
+  @Test
+  void eachKindOfWorkKeepsItsLayout() throws Exception {
+    openDemo();
+    double usual = views().getHeight();
+    run("curves");
+    WaitForAsyncUtils.waitForFxEvents();
+    double first = views().getHeight();
+    drag("#divider-time").moveBy(0, -70).drop();
+    run("fold-left");
+    WaitForAsyncUtils.waitForFxEvents();
+    double small = views().getHeight();
+    assertThat(small).isCloseTo(first - 70, within(8.0));
+    run("curves");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(views().getHeight()).isEqualTo(usual);
+    assertThat(folded("#findings")).isFalse();
+    run("curves");
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(views().getHeight()).isEqualTo(small);
+    assertThat(folded("#findings")).isTrue();
+    interact(bench::close);
+    try (Memory kept = new Memory()) {
+      assertThat(kept.get("plan.curves.left").orElseThrow()).startsWith("folded");
+      assertThat(kept.get("plan.left")).isEmpty();
+    }
+  }
+
   @Test
   void fiveFindingsStandInTheListAndTheLastIsNotCut() throws Exception {
     openDemo();

@@ -211,6 +211,7 @@ public final class Bench extends StackPane {
   /** Shows curves in place of lanes, or lanes again. */
   void changeTime() {
     time.change();
+    plan.work(time.work());
   }
 
   private void repaint() {

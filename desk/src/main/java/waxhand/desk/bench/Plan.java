@@ -2,8 +2,10 @@ package waxhand.desk.bench;
 
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import javafx.geometry.Orientation;
 import javafx.scene.layout.Region;
@@ -12,7 +14,8 @@ import waxhand.desk.session.Memory;
 /**
  * How the rooms of the bench share the window. The rooms at the left and right and the lanes below
  * have the size the artist gives them, fold away and come back; views have the rest, or all of the
- * window. Sizes and what is folded are remembered.
+ * window. Sizes and what is folded are remembered for each kind of work: who looks at curves wants
+ * other room than who lays plates.
  */
 final class Plan extends Region {
   /** A room that can be made larger, smaller, and folded away. */
@@ -32,9 +35,24 @@ final class Plan extends Region {
       this.usual = usual;
       this.least = least;
     }
+  }
 
-    private String key() {
-      return "plan." + name().toLowerCase(Locale.ROOT);
+  /** Sizes of the rooms and those that are folded, for a kind of work. */
+  private record Layout(String key, Map<Room, Double> sizes, Set<Room> folded) {
+    Layout(String key) {
+      this(key, new EnumMap<>(Room.class), EnumSet.noneOf(Room.class));
+    }
+
+    /** With the same sizes, for another kind of work. */
+    Layout under(String other) {
+      Layout same = new Layout(other);
+      same.sizes.putAll(sizes);
+      same.folded.addAll(folded);
+      return same;
+    }
+
+    String key(Room room) {
+      return key + room.name().toLowerCase(Locale.ROOT);
     }
   }
 
@@ -47,8 +65,8 @@ final class Plan extends Region {
   private final Region transport;
   private final Map<Room, Region> rooms = new EnumMap<>(Room.class);
   private final Map<Room, Divider> dividers = new EnumMap<>(Room.class);
-  private final Map<Room, Double> sizes = new EnumMap<>(Room.class);
-  private final Set<Room> folded = EnumSet.noneOf(Room.class);
+  private final Map<String, Layout> layouts = new HashMap<>();
+  private Layout layout = new Layout("plan.");
   private boolean viewsAlone;
 
   /**
@@ -93,22 +111,34 @@ final class Plan extends Region {
             () -> fold(Room.TIME)));
     for (Room room : Room.values()) {
       dividers.get(room).setId("divider-" + room.name().toLowerCase(Locale.ROOT));
-      memory.get(room.key()).ifPresent(kept -> remembered(room, kept));
     }
+    remembered(layout);
+    layouts.put("", layout);
     getChildren().addAll(views, top, transport);
     getChildren().addAll(rooms.values());
     getChildren().addAll(dividers.values());
     show();
   }
 
-  private void remembered(Room room, String kept) {
+  /** Fills a layout from memory; false if nothing of it is remembered. */
+  private boolean remembered(Layout fresh) {
+    boolean any = false;
+    for (Room room : Room.values()) {
+      Optional<String> kept = memory.get(fresh.key(room));
+      kept.ifPresent(text -> remembered(fresh, room, text));
+      any |= kept.isPresent();
+    }
+    return any;
+  }
+
+  private static void remembered(Layout fresh, Room room, String kept) {
     try {
       double size = Double.parseDouble(kept.replace("folded ", ""));
       if (size > 0 && size < 10_000) {
-        sizes.put(room, size);
+        fresh.sizes.put(room, size);
       }
       if (kept.startsWith("folded")) {
-        folded.add(room);
+        fresh.folded.add(room);
       }
     } catch (NumberFormatException e) {
       // what is remembered was spoiled; the usual size does
@@ -116,36 +146,47 @@ final class Plan extends Region {
   }
 
   private void remember(Room room) {
-    String size = String.valueOf(sizes.getOrDefault(room, -1.0));
-    memory.put(room.key(), folded.contains(room) ? "folded " + size : size);
+    String size = String.valueOf(layout.sizes.getOrDefault(room, -1.0));
+    memory.put(layout.key(room), layout.folded.contains(room) ? "folded " + size : size);
+  }
+
+  /**
+   * Gives the rooms the places they had for a kind of work; for the first time those they have.
+   *
+   * @param kind a word; empty for the usual work
+   */
+  void work(String kind) {
+    layout = layouts.computeIfAbsent(kind, this::ofWork);
+    show();
+  }
+
+  private Layout ofWork(String kind) {
+    Layout own = new Layout("plan." + kind + ".");
+    return remembered(own) ? own : layout.under(own.key);
   }
 
   // ---- hands -------------------------------------------------------------------------------
 
   private void grow(Room room, double by) {
-    if (folded.contains(room)) {
+    if (layout.folded.contains(room)) {
       if (by > 0) {
         fold(room);
       }
       return;
     }
-    sizes.put(room, clamped(room, size(room) + by));
+    layout.sizes.put(room, clamped(room, size(room) + by));
     remember(room);
     requestLayout();
   }
 
   /** Folds a room away, or brings it back. */
   void fold(Room room) {
-    if (!folded.remove(room)) {
-      folded.add(room);
+    if (!layout.folded.remove(room)) {
+      layout.folded.add(room);
     }
     viewsAlone = false;
     remember(room);
     show();
-  }
-
-  boolean isFolded(Room room) {
-    return folded.contains(room);
   }
 
   /** Gives the views the whole window, or the rooms their places back. */
@@ -162,7 +203,7 @@ final class Plan extends Region {
     top.setVisible(!viewsAlone);
     transport.setVisible(!viewsAlone);
     for (Room room : Room.values()) {
-      rooms.get(room).setVisible(!viewsAlone && !folded.contains(room));
+      rooms.get(room).setVisible(!viewsAlone && !layout.folded.contains(room));
       dividers.get(room).setVisible(!viewsAlone);
     }
     requestLayout();
@@ -172,7 +213,7 @@ final class Plan extends Region {
 
   private double size(Room room) {
     double usual = room.usual > 0 ? room.usual : rooms.get(room).prefHeight(getWidth());
-    return clamped(room, sizes.getOrDefault(room, usual));
+    return clamped(room, layout.sizes.getOrDefault(room, usual));
   }
 
   private double clamped(Room room, double size) {
@@ -184,7 +225,7 @@ final class Plan extends Region {
   }
 
   private double shown(Room room) {
-    return folded.contains(room) ? 0 : size(room);
+    return layout.folded.contains(room) ? 0 : size(room);
   }
 
   @Override

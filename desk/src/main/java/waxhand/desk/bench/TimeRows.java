@@ -37,6 +37,11 @@ final class TimeRows extends VBox {
     showCurves(!curves.isVisible());
   }
 
+  /** What is worked at: empty for lanes. */
+  String work() {
+    return curves.isVisible() ? "curves" : "";
+  }
+
   private void showCurves(boolean shown) {
     show(curves, shown);
     show(lanes, !shown);

@@ -13,7 +13,7 @@ import javafx.scene.layout.Priority;
 /** A slider that takes typing, with its unit. Values are shown values, already in the unit. */
 public final class NumberField extends HBox {
   private static final double LABEL_WIDTH = 78;
-  private static final double UNIT_WIDTH = 32;
+  private static final double UNIT_WIDTH = 36;
 
   private final Slider slider = new Slider();
   private final TextField text = new TextField();
