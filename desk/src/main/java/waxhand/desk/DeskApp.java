@@ -47,11 +47,15 @@ public final class DeskApp extends Application {
     stage.setMinWidth(960);
     stage.setMinHeight(620);
     stage.setOnCloseRequest(e -> bench.close());
+    boolean stalls = getParameters().getUnnamed().contains("--stalls");
+    boolean pictures = named.containsKey("shot") || named.containsKey("shots");
+    if (!pictures && !stalls) {
+      bench.place(stage);
+    }
     stage.show();
     warmUp.typing();
     Thread.currentThread()
         .setUncaughtExceptionHandler((t, e) -> bench.notices().fail("Something went wrong", e));
-    boolean stalls = getParameters().getUnnamed().contains("--stalls");
     if (!stalls) {
       demo.ifPresentOrElse(
           p -> bench.session().reset(p, Optional.empty()), bench.files().rescue()::offer);

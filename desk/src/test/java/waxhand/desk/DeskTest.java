@@ -48,6 +48,8 @@ abstract class DeskTest extends ApplicationTest {
     stage.setScene(scene);
     stage.setX(0);
     stage.setY(0);
+    // the stage is that of the test before, which may have sized it
+    stage.sizeToScene();
     stage.show();
     bench.viewport().active().requestFocus();
   }

@@ -6,14 +6,17 @@ import static org.assertj.core.api.Assertions.within;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.input.KeyCode;
 import javafx.scene.layout.Region;
+import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.layers.MirrorPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
+import waxhand.desk.bench.Bench;
 import waxhand.desk.session.Memory;
 import waxhand.desk.timeline.Lanes;
 
@@ -101,6 +104,58 @@ class RoomToWorkTest extends DeskTest {
       assertThat(kept.get("plan.curves.left").orElseThrow()).startsWith("folded");
       assertThat(kept.get("plan.left")).isEmpty();
     }
+  }
+
+  /** The window comes back where it was left, never where no screen has it. */
+  @Test
+  void theWindowIsWhereItWasLeft() throws Exception {
+    Stage stage = (Stage) bench.getScene().getWindow();
+    interact(
+        () -> {
+          bench.place(stage);
+          stage.setX(30);
+          stage.setY(20);
+          stage.setWidth(1100);
+          stage.setHeight(700);
+        });
+    interact(bench::close);
+    Memory memory = new Memory();
+    assertThat(memory.get("window")).contains("30 20 1100 700");
+    interact(
+        () -> {
+          stage.setX(0);
+          bench.place(stage);
+        });
+    assertThat(stage.getX()).as("what this bench remembers").isEqualTo(30);
+    memory.put("window", "9000 20 1100 700");
+    memory.close();
+    interact(
+        () -> {
+          stage.setWidth(1000);
+          Bench other = new Bench();
+          other.place(stage);
+          other.close();
+        });
+    assertThat(stage.getX()).isEqualTo(30);
+    assertThat(stage.getWidth()).isEqualTo(1000);
+  }
+
+  /**
+   * A window as high as a small screen still shows five findings, and no row of contacts is cut.
+   */
+  @Test
+  void whereThereIsLittleRoomLanesYieldFirst() throws Exception {
+    openDemo();
+    run("first-pass");
+    untilWorkedOut();
+    Stage stage = (Stage) bench.getScene().getWindow();
+    interact(() -> stage.setHeight(780));
+    WaitForAsyncUtils.waitForFxEvents();
+    ListView<?> list = lookup("#findings").queryAs(ListView.class);
+    until(() -> list.getItems().size() >= 5);
+    assertThat(list.getHeight()).isGreaterThanOrEqualTo(5 * list.getFixedCellSize());
+    ScrollPane contacts = lookup(".wh-rows").queryAs(ScrollPane.class);
+    assertThat(contacts.getHeight()).isCloseTo(contacts.prefHeight(-1), within(1.0));
   }
 
   @Test

@@ -48,7 +48,8 @@ public final class Quickselect {
     return values[place];
   }
 
-  private static double middle(double a, double b, double c) {
+  /** The one of three that is neither the least nor the greatest. */
+  static double middle(double a, double b, double c) {
     return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
   }
 }

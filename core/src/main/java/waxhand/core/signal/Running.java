@@ -27,7 +27,7 @@ public final class Running {
   }
 
   private static double ofThree(double[] x, int n) {
-    return middle(x[n - 1] + 0.0, x[n] + 0.0, x[n + 1] + 0.0);
+    return Quickselect.middle(x[n - 1] + 0.0, x[n] + 0.0, x[n + 1] + 0.0);
   }
 
   /** What is neither the least nor the greatest of four, and the fifth. */
@@ -38,11 +38,7 @@ public final class Running {
     double d = x[n + 2] + 0.0;
     double low = Math.max(Math.min(a, b), Math.min(c, d));
     double high = Math.min(Math.max(a, b), Math.max(c, d));
-    return middle(low, x[n] + 0.0, high);
-  }
-
-  private static double middle(double a, double b, double c) {
-    return Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
+    return Quickselect.middle(low, x[n] + 0.0, high);
   }
 
   /** Medians around samples {@code from} to {@code to}, by a window that is kept in order. */

@@ -35,7 +35,7 @@ final class BendWatch implements Watch {
     double[] calm = new double[w.count()];
     ranges.forEach(
         (joint, range) -> {
-          // nearly all are, and angles are dear
+          // nearly all joints stay in their range, and angles are dear
           if (!range.holdsAll(w.rotation(joint), w.count())) {
             excess(w, joint, range, excess);
             told(w, marks, joint, excess, calm);

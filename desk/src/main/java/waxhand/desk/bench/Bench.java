@@ -55,6 +55,7 @@ import waxhand.desk.viewport.Viewport;
 public final class Bench extends StackPane {
   private final Session session = new Session();
   private final Memory memory = new Memory();
+  private Runnable atEnd = () -> {};
   private final Notices notices = new Notices();
   private final Jobs jobs = new Jobs(notices::fail);
   private final Results results = new Results(session, jobs);
@@ -173,6 +174,13 @@ public final class Bench extends StackPane {
     new KeyRules(scene, commands, sheets::isOpen, () -> viewport.active().requestFocus());
     title();
     return scene;
+  }
+
+  /** Puts the window that has the scene where it was left, and remembers where it is at the end. */
+  public void place(javafx.stage.Stage stage) {
+    WindowPlace place = new WindowPlace(memory, stage);
+    place.restore();
+    atEnd = place::keep;
   }
 
   /** Where notices lie: over the views, where they hide neither lanes nor settings. */
@@ -331,6 +339,7 @@ public final class Bench extends StackPane {
 
   /** Ends the work under way; unsaved work stays in the rescue file. */
   public void close() {
+    atEnd.run();
     dress.end();
     results.close();
     surveys.close();

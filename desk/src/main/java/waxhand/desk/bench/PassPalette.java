@@ -8,6 +8,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.css.PseudoClass;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -20,6 +22,7 @@ import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
 import javafx.scene.layout.TilePane;
 import javafx.scene.layout.VBox;
 import org.kordamp.ikonli.javafx.FontIcon;
@@ -35,6 +38,8 @@ import waxhand.desk.session.Session;
 final class PassPalette extends VBox {
   private static final String GROUP = "Pass";
   private static final double ENTRY_WIDTH = 312;
+
+  private static final PseudoClass NEXT = PseudoClass.getPseudoClass("next");
 
   /** Two lines. */
   private static final double HELP_HEIGHT = 32;
@@ -56,11 +61,15 @@ final class PassPalette extends VBox {
     this.close = close;
     setId("pass-palette");
     getStyleClass().add("wh-sheet");
-    setMaxSize(2 * ENTRY_WIDTH + 64, 660);
+    // as high as what it shows, its field where it is however much is typed
+    setMaxSize(2 * ENTRY_WIDTH + 64, USE_PREF_SIZE);
+    StackPane.setAlignment(this, Pos.TOP_CENTER);
+    StackPane.setMargin(this, new Insets(64, 0, 16, 0));
     words.setId("palette-words");
     words.setPromptText("Add a pass: type a part of its name or of what it does");
     words.setAccessibleText("Find a pass to add");
     words.textProperty().addListener((o, a, b) -> narrow());
+    words.focusedProperty().addListener((o, a, b) -> showNext());
     none.getStyleClass().add("wh-soft");
     VBox content = new VBox(2);
     for (Stage stage : stages()) {
@@ -186,6 +195,15 @@ final class PassPalette extends VBox {
       put(group.tiles(), any);
     }
     put(none, shown().isEmpty());
+    showNext();
+  }
+
+  /** Marks what Enter adds while something is typed. */
+  private void showNext() {
+    boolean narrowed = !words.getText().isBlank() || only.isPresent();
+    Optional<Button> first =
+        shown().stream().findFirst().filter(b -> narrowed && words.isFocused());
+    entries.keySet().forEach(b -> b.pseudoClassStateChanged(NEXT, first.equals(Optional.of(b))));
   }
 
   private static void put(Node node, boolean shown) {

@@ -56,6 +56,12 @@ final class Plan extends Region {
     }
   }
 
+  /** So high the rooms beside the views are if the window has the room: five findings, pixels. */
+  private static final double USUAL_MIDDLE = 352;
+
+  /** For their sake the time area, unless sized by hand, goes down to this, pixels. */
+  private static final double FEW_ROWS = 190;
+
   /** The views are never smaller, pixels. */
   private static final double LEAST_VIEW = 240;
 
@@ -212,15 +218,24 @@ final class Plan extends Region {
   // ---- layout ------------------------------------------------------------------------------
 
   private double size(Room room) {
-    double usual = room.usual > 0 ? room.usual : rooms.get(room).prefHeight(getWidth());
-    return clamped(room, layout.sizes.getOrDefault(room, usual));
+    return clamped(room, layout.sizes.getOrDefault(room, usual(room)));
+  }
+
+  private double usual(Room room) {
+    if (room.usual > 0) {
+      return room.usual;
+    }
+    double left = heightBelow() - Divider.WIDTH - USUAL_MIDDLE;
+    return Math.min(rooms.get(room).prefHeight(getWidth()), Math.max(FEW_ROWS, left));
+  }
+
+  /** What head, rail and transport leave. */
+  private double heightBelow() {
+    return getHeight() - top.prefHeight(-1) - transport.prefHeight(-1);
   }
 
   private double clamped(Room room, double size) {
-    double all =
-        room == Room.TIME
-            ? getHeight() - top.prefHeight(-1) - transport.prefHeight(-1)
-            : getWidth() / 2;
+    double all = room == Room.TIME ? heightBelow() : getWidth() / 2;
     return Math.max(room.least, Math.min(size, Math.max(room.least, all - LEAST_VIEW)));
   }
 

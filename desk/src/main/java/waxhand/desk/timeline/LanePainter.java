@@ -49,9 +49,9 @@ final class LanePainter {
   /** Says that nothing has a span yet. */
   void noLanes(double top) {
     g.setFill(palette.get(Ink.RAISED));
-    g.fillRect(Lanes.LEFT - 1, top + 3, 340, 20);
+    g.fillRect(Lanes.LEFT + 1, top + 3, 340, 20);
     g.setFill(palette.get(Ink.SOFT));
-    g.fillText("Spans of passes are laid out here once a pass has one.", Lanes.LEFT, top + 17);
+    g.fillText("Spans of passes are laid out here once a pass has one.", Lanes.LEFT + 10, top + 17);
   }
 
   /** A mark at the right for which of the lanes are in sight. */

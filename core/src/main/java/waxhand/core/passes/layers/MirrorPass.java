@@ -38,11 +38,30 @@ public record MirrorPass(About about) implements Pass {
     /**
      * Through the hips as they are when the span begins: from there the body goes the other way.
      */
-    BEGINNING("the body as it begins"),
+    BEGINNING("the body as it begins") {
+      @Override
+      Frames shown(Frames span, double rateHz) {
+        int first = (int) Math.ceil(BEGINNING_S * rateHz);
+        return new Frames(span.from(), span.from() + first).within(span);
+      }
+    },
     /** Through the middle of where the hips are in the span, along how they face on the whole. */
-    BODY("the body's middle"),
+    BODY("the body's middle") {
+      @Override
+      Frames shown(Frames span, double rateHz) {
+        return span;
+      }
+    },
     /** Through the origin, along z. */
-    WORLD("the world's middle");
+    WORLD("the world's middle") {
+      @Override
+      Frames shown(Frames span, double rateHz) {
+        return Frames.NONE;
+      }
+    };
+
+    /** How long a beginning lasts, seconds: single frames are too noisy. */
+    private static final double BEGINNING_S = 0.5;
 
     private final String words;
 
@@ -50,14 +69,14 @@ public record MirrorPass(About about) implements Pass {
       this.words = words;
     }
 
+    /** The frames in which the body shows its plane; none where it is the world's. */
+    abstract Frames shown(Frames span, double rateHz);
+
     @Override
     public String words() {
       return words;
     }
   }
-
-  /** How long a beginning lasts, seconds: single frames are too noisy. */
-  private static final double BEGINNING_S = 0.5;
 
   /** At most so many frames are looked at, evenly spread, to find how a body faces. */
   private static final int SAMPLES = 2000;
@@ -96,17 +115,8 @@ public record MirrorPass(About about) implements Pass {
     Mirroring mirroring = new Mirroring(in.body());
     Body body = in.body();
     boolean sides = body.joints().keySet().stream().anyMatch(r -> paired(body, r));
-    Frames all = place.frames(in.clip().frames());
-    int beginning = (int) Math.ceil(BEGINNING_S * in.clip().rateHz());
-    Plane plane =
-        switch (about) {
-          case WORLD -> new Plane(Triple.ZERO, new Triple(1, 0, 0));
-          case BODY -> own(in, mirroring, all);
-          case BEGINNING -> {
-            Frames first = new Frames(all.from(), all.from() + beginning);
-            yield own(in, mirroring, first.within(all));
-          }
-        };
+    Frames shown = about.shown(place.frames(in.clip().frames()), in.clip().rateHz());
+    Plane plane = shownIn(shown, in, mirroring);
     return new Ready(this, place, plane, sides);
   }
 
@@ -117,8 +127,8 @@ public record MirrorPass(About about) implements Pass {
   /** An upright plane by a point of it and its normal, level and unit. */
   record Plane(Triple point, Triple normal) {}
 
-  /** The plane a body has of its own in some frames. */
-  private static Plane own(Motion in, Mirroring mirroring, Frames run) {
+  /** The plane a body has of its own in some frames; the world's where these show none. */
+  private static Plane shownIn(Frames run, Motion in, Mirroring mirroring) {
     OptionalInt hips = in.body().joint(Role.HIPS);
     int j = hips.orElse(0);
     Vector3d across = in.clip().skeleton().toJointAtRest(j, mirroring.across());

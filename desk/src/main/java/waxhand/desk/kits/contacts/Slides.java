@@ -1,9 +1,11 @@
 package waxhand.desk.kits.contacts;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.KnownContacts;
@@ -19,7 +21,7 @@ public final class Slides {
   /** A part that is farther than this from its spot has left it, metres: twice a foot. */
   private static final double FAR_M = 0.5;
 
-  static final Slides NONE = new Slides(Map.of());
+  static final Slides NONE = new Slides(Map.of(), Set.of());
 
   /** What slides are worked out of; the same only for the very same motion. */
   record Key(Optional<Motion> motion, List<Plant> plants) {
@@ -36,25 +38,38 @@ public final class Slides {
     }
   }
 
-  private record Where(ContactPart part, Frames frames) {}
+  private record Where(ContactPart part, Frames frames) {
+    static Where of(Plant plant) {
+      return new Where(plant.part(), plant.frames());
+    }
+  }
 
-  /** By contact; empty for those in whose place a later pass has put others. */
-  private final Map<Where, Optional<Slide>> slides;
+  private final Map<Where, Slide> slides;
 
-  private Slides(Map<Where, Optional<Slide>> slides) {
+  /** Contacts in whose place a later pass has put others. */
+  private final Set<Where> replaced;
+
+  private Slides(Map<Where, Slide> slides, Set<Where> replaced) {
     this.slides = slides;
+    this.replaced = replaced;
   }
 
   static Slides of(Key key, TimeMap timing) {
-    Map<Where, Optional<Slide>> slides = new HashMap<>();
-    for (Plant plant : key.motion().isPresent() ? key.plants() : List.<Plant>of()) {
-      Motion motion = key.motion().get();
-      Contact local = new Contact(plant.part(), timing.local(plant.frames()));
-      boolean there = plant.muted() || stands(KnownContacts.of(motion), local);
-      Optional<Slide> slide = there ? Optional.of(Slide.of(motion, local)) : Optional.empty();
-      slides.put(new Where(plant.part(), plant.frames()), slide);
-    }
-    return new Slides(slides);
+    Map<Where, Slide> slides = new HashMap<>();
+    Set<Where> replaced = new HashSet<>();
+    key.motion()
+        .ifPresent(
+            motion -> {
+              for (Plant plant : key.plants()) {
+                Contact local = new Contact(plant.part(), timing.local(plant.frames()));
+                if (plant.muted() || stands(KnownContacts.of(motion), local)) {
+                  slides.put(Where.of(plant), Slide.of(motion, local));
+                } else {
+                  replaced.add(Where.of(plant));
+                }
+              }
+            });
+    return new Slides(slides, replaced);
   }
 
   /** Whether a later pass, such as one that exchanges sides, has not put others in its place. */
@@ -67,13 +82,9 @@ public final class Slides {
                 c -> told.runs().stream().allMatch(r -> c.frames().cover(r).equals(c.frames())));
   }
 
-  private Optional<Optional<Slide>> known(Plant plant) {
-    return Optional.ofNullable(slides.get(new Where(plant.part(), plant.frames())));
-  }
-
   /** The slide of a plant; empty until it is known. */
   public Optional<Slide> of(Plant plant) {
-    return known(plant).flatMap(slide -> slide);
+    return Optional.ofNullable(slides.get(Where.of(plant)));
   }
 
   /**
@@ -84,7 +95,7 @@ public final class Slides {
    * @param z of the spot
    */
   public boolean hasLeft(Plant plant, double x, double z) {
-    return known(plant).map(slide -> slide.map(s -> isFar(s, x, z)).orElse(true)).orElse(false);
+    return replaced.contains(Where.of(plant)) || of(plant).filter(s -> isFar(s, x, z)).isPresent();
   }
 
   private static boolean isFar(Slide slide, double x, double z) {
