@@ -218,6 +218,7 @@ final class Shots {
               bench.setTheme(Theme.TALLOW);
               bench.commands().get("hand-on").run();
             }));
+    shots.add(new Shot("palette", () -> bench.commands().get("add-pass").run()));
     next(shots, folder, then);
   }
 

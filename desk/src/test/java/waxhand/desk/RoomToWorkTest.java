@@ -156,6 +156,10 @@ class RoomToWorkTest extends DeskTest {
     assertThat(list.getHeight()).isGreaterThanOrEqualTo(5 * list.getFixedCellSize());
     ScrollPane contacts = lookup(".wh-rows").queryAs(ScrollPane.class);
     assertThat(contacts.getHeight()).isCloseTo(contacts.prefHeight(-1), within(1.0));
+    Lanes lanes = lookup("#lanes").queryAs(Lanes.class);
+    assertThat(lanes.yOf(plate().id()))
+        .as("the chosen lane")
+        .isBetween(0.0, lanes.getHeight() - Lanes.ROW / 2);
   }
 
   @Test

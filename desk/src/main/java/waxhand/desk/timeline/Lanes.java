@@ -35,7 +35,7 @@ public final class Lanes extends TimeArea {
   static final double HEAT_TOP = RULER + STRIP + 6;
   static final double NOTES_TOP = HEAT_TOP + 6 * HEAT + 2;
   static final double NOTES = 18;
-  static final double ROW = 24;
+  public static final double ROW = 24;
 
   /** As many lanes the time area has room for unless the artist gives it more or less. */
   private static final int USUAL_ROWS = 3;
@@ -63,6 +63,7 @@ public final class Lanes extends TimeArea {
     setAccessibleRole(AccessibleRole.NODE);
     setAccessibleText("Time: overview, work range and the spans of passes");
     session.plateIdProperty().addListener((o, a, b) -> reveal());
+    heightProperty().addListener((o, a, b) -> reveal());
     session.selectionProperty().addListener((o, a, b) -> draw());
     session.takeProperty().addListener((o, a, b) -> changed());
     results.sketchProperty().addListener((o, a, b) -> draw());
