@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import waxhand.core.chain.Plate;
@@ -56,8 +57,11 @@ final class CleanVerb extends TakeVerb {
   @Option(names = "--json", description = "Print what was done as JSON.")
   boolean json;
 
+  @Mixin ReadingOptions how;
+
   @Override
   public Integer call() throws Exception {
+    how(how);
     Recipe chosen = Recipe.named(recipe);
     TakeList list = TakeList.of(takes);
     Targets targets = targets(list.files());
@@ -125,7 +129,7 @@ final class CleanVerb extends TakeVerb {
 
   private void clean(Path file, Path to, Recipe chosen, ObjectNode node, ReportPage page)
       throws IOException {
-    RawTake raw = read(file);
+    RawTake raw = read(file, how);
     Clip clip = raw.motion().clip();
     long needed = (long) (PLATE_SHARE * chosen.chain().size() * clip.bytesBeyond(null));
     Room.need(file.toString(), needed + Handoff.memoryBytes(clip, clip.allFrames()), "cleaning it");

@@ -1,7 +1,9 @@
 package waxhand.cli;
 
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -27,7 +29,7 @@ final class ConvertVerb extends TakeVerb {
       description = "Frames from A up to B, counted from 0; an end left out is the take's.")
   String range;
 
-  @Option(names = "--unit", description = "Unit to write: m, cm, mm or in.")
+  @Option(names = "--unit", description = "Unit to write: m, cm, mm, in, ft or dm.")
   String unit;
 
   @Option(names = "--up", description = "Axis that points up in the written file: Y or Z.")
@@ -51,10 +53,18 @@ final class ConvertVerb extends TakeVerb {
       throw wrong("--from-rate must be from 1 to 2000 frames a second");
     }
     OptionalDouble rate = fromRate == null ? OptionalDouble.empty() : OptionalDouble.of(fromRate);
-    Reading reading = new Reading(unit(fromUnit), up(fromUp), rate);
+    Reading reading =
+        new Reading(
+            unit(fromUnit),
+            OptionalDouble.empty(),
+            up(fromUp),
+            rate,
+            OptionalInt.empty(),
+            Optional.empty());
     new Untouchable().reads(in, "the raw take").claim(outFile);
     RawTake raw = read(in, reading);
-    Handoff handoff = new Handoff(range(range, raw.motion().clip().frames()), unit(unit), up(up));
+    Handoff handoff =
+        new Handoff(range(range, raw.motion().clip().frames()), unit(unit), up(up), true);
     Progress progress = new Progress("writing", outFile);
     Handoff.Receipt receipt = handoff.write(raw.motion(), raw, outFile, progress);
     progress.end();

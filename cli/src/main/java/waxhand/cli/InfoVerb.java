@@ -3,9 +3,12 @@ package waxhand.cli;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
 import java.util.Locale;
+import java.util.OptionalDouble;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import waxhand.core.body.Body;
 import waxhand.core.contact.Floor;
 import waxhand.core.motion.Clip;
 import waxhand.core.project.RawTake;
@@ -19,9 +22,17 @@ final class InfoVerb extends TakeVerb {
   @Option(names = "--json", description = "Print JSON.")
   boolean json;
 
+  @Mixin ReadingOptions how;
+
+  /** They are said among the assumptions. */
+  @Override
+  boolean remarksAreSaid() {
+    return false;
+  }
+
   @Override
   public Integer call() throws Exception {
-    RawTake raw = read(take);
+    RawTake raw = read(take, how);
     Clip clip = raw.motion().clip();
     double floor = Floor.height(raw.motion());
     if (json) {
@@ -33,11 +44,20 @@ final class InfoVerb extends TakeVerb {
       ObjectNode reading = node.putObject("reading");
       raw.reading().forEach(reading::put);
       raw.assumptions().forEach(a -> node.withArray("assumptions").add(a));
-      ObjectNode roles = node.putObject("roles");
-      raw.motion()
-          .body()
-          .joints()
-          .forEach((role, j) -> roles.put(role.key(), clip.skeleton().joint(j).name()));
+      roles(raw.motion().body(), node);
+      Body own = raw.motion().body();
+      node.put("restFrames", raw.restFrames());
+      OptionalDouble sole = own.soleM();
+      if (sole.isPresent()) {
+        node.put("soleM", sole.getAsDouble());
+      }
+      Body.named(clip.skeleton())
+          .forEach(
+              (name, body) -> {
+                ObjectNode one = node.withArray("bodies").addObject();
+                one.put("name", name).put("heightM", body.heightM());
+                roles(body, one);
+              });
       print(node);
       return 0;
     }
@@ -69,5 +89,10 @@ final class InfoVerb extends TakeVerb {
                         role.words(),
                         Legible.of(clip.skeleton().joint(j).name())));
     return 0;
+  }
+
+  private static void roles(Body body, ObjectNode node) {
+    ObjectNode roles = node.putObject("roles");
+    body.joints().forEach((role, j) -> roles.put(role.key(), body.skeleton().joint(j).name()));
   }
 }

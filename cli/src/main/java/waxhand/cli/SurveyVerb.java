@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import waxhand.core.scene.Motion;
@@ -43,8 +44,11 @@ final class SurveyVerb extends TakeVerb {
   @Option(names = "--json", description = "Print JSON: an object for one take, a list for more.")
   boolean json;
 
+  @Mixin ReadingOptions how;
+
   @Override
   public Integer call() throws Exception {
+    how(how);
     Set<FindingKind> wanted = wanted();
     TakeList list = TakeList.of(takes);
     if (truth != null && list.files().size() != 1) {
@@ -81,7 +85,7 @@ final class SurveyVerb extends TakeVerb {
   }
 
   private void survey(Path file, Set<FindingKind> wanted, ObjectNode node) throws IOException {
-    Motion motion = read(file).motion();
+    Motion motion = read(file, how).motion();
     List<Fault> faults = truth == null ? List.of() : truth(truth, Rehearsal::faultsOf);
     requireSame(truth, faults.stream().map(Fault::frames), motion);
     Progress progress = new Progress("surveying", file);

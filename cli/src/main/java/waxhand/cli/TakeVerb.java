@@ -147,13 +147,36 @@ abstract class TakeVerb implements Callable<Integer> {
     return read(path, Reading.GUESS);
   }
 
+  RawTake read(Path path, ReadingOptions how) throws IOException {
+    return read(path, how(how));
+  }
+
+  /** What is overruled in reading, checked. */
+  Reading how(ReadingOptions options) {
+    try {
+      return options.reading();
+    } catch (IllegalArgumentException e) {
+      throw wrong(e.getMessage());
+    }
+  }
+
   RawTake read(Path path, Reading reading) throws IOException {
     Progress progress = new Progress("reading", path);
+    RawTake raw;
     try {
-      return TakeFiles.read(path, reading, progress);
+      raw = TakeFiles.read(path, reading, progress);
     } finally {
       progress.end();
     }
+    if (remarksAreSaid()) {
+      raw.remarks().forEach(r -> err().println("waxhand: " + path + ": " + r));
+    }
+    return raw;
+  }
+
+  /** Whether what is odd in a take is said beside the results. */
+  boolean remarksAreSaid() {
+    return true;
   }
 
   ParameterException wrong(String reason) {
@@ -184,7 +207,7 @@ abstract class TakeVerb implements Callable<Integer> {
     }
     Optional<Unit> unit = Unit.ofKey(text);
     if (unit.isEmpty()) {
-      throw wrong("--unit is '" + text + "'; it must be m, cm, mm or in");
+      throw wrong("--unit is '" + text + "'; it must be m, cm, mm, in, ft or dm");
     }
     return unit;
   }

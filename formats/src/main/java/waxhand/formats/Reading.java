@@ -2,18 +2,39 @@ package waxhand.formats;
 
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import waxhand.core.text.Legible;
 
 /**
  * What the artist overrules when a file is read; what is empty is guessed from the file.
  *
  * @param unit of lengths
+ * @param heightM how tall the body is, from which the unit follows; counts where no unit is given
  * @param up the axis that points up
  * @param rateHz frames a second, within {@link Limits}
+ * @param restFrames how many frames at the start are a rest pose and no motion
+ * @param body the name of the hips of the body that is wanted
  */
-public record Reading(Optional<Unit> unit, Optional<Up> up, OptionalDouble rateHz) {
+public record Reading(
+    Optional<Unit> unit,
+    OptionalDouble heightM,
+    Optional<Up> up,
+    OptionalDouble rateHz,
+    OptionalInt restFrames,
+    Optional<String> body) {
+  /** Bodies are from so tall to so tall, metres. */
+  public static final double LEAST_HEIGHT_M = 0.02;
+
+  public static final double GREATEST_HEIGHT_M = 40;
+
   public static final Reading GUESS =
-      new Reading(Optional.empty(), Optional.empty(), OptionalDouble.empty());
+      new Reading(
+          Optional.empty(),
+          OptionalDouble.empty(),
+          Optional.empty(),
+          OptionalDouble.empty(),
+          OptionalInt.empty(),
+          Optional.empty());
 
   public Reading {
     if (rateHz.isPresent() && !Limits.isRate(rateHz.getAsDouble())) {
@@ -24,17 +45,39 @@ public record Reading(Optional<Unit> unit, Optional<Up> up, OptionalDouble rateH
               + " to "
               + Legible.of(Limits.HIGHEST_HZ));
     }
+    if (heightM.isPresent()
+        && !(heightM.getAsDouble() >= LEAST_HEIGHT_M
+            && heightM.getAsDouble() <= GREATEST_HEIGHT_M)) {
+      throw new IllegalArgumentException(
+          "a height of " + heightM.getAsDouble() + " m; it must be from 0.02 to 40 m");
+    }
+    if (restFrames.isPresent() && restFrames.getAsInt() < 0) {
+      throw new IllegalArgumentException(
+          restFrames.getAsInt() + " rest frames; it cannot be below 0");
+    }
   }
 
   public Reading withUnit(Unit other) {
-    return new Reading(Optional.of(other), up, rateHz);
+    return new Reading(Optional.of(other), heightM, up, rateHz, restFrames, body);
+  }
+
+  public Reading withHeight(double metres) {
+    return new Reading(unit, OptionalDouble.of(metres), up, rateHz, restFrames, body);
   }
 
   public Reading withUp(Up other) {
-    return new Reading(unit, Optional.of(other), rateHz);
+    return new Reading(unit, heightM, Optional.of(other), rateHz, restFrames, body);
   }
 
   public Reading withRate(double hz) {
-    return new Reading(unit, up, OptionalDouble.of(hz));
+    return new Reading(unit, heightM, up, OptionalDouble.of(hz), restFrames, body);
+  }
+
+  public Reading withRestFrames(int count) {
+    return new Reading(unit, heightM, up, rateHz, OptionalInt.of(count), body);
+  }
+
+  public Reading withBody(String hips) {
+    return new Reading(unit, heightM, up, rateHz, restFrames, Optional.of(hips));
   }
 }

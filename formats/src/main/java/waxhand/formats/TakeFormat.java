@@ -42,9 +42,11 @@ public interface TakeFormat {
      * The frames of {@code range} of a clip that was made from {@code raw}, with the digits of the
      * raw file where nothing was touched and the format, unit and axes are its own.
      *
+     * @param withRest whether frames of rest that the raw take has before its motion go with them
      * @throws FormatException if the clip has no place in the format, or in the raw file's joints
      */
-    byte[] write(Clip clip, RawTake raw, Frames range, Unit unit, Up up, Work work)
+    byte[] write(
+        Clip clip, RawTake raw, Frames range, Unit unit, Up up, boolean withRest, Work work)
         throws FormatException;
   }
 

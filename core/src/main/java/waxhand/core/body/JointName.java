@@ -4,55 +4,63 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * A joint name taken apart: the side it speaks of and the words that name the part.
  *
  * @param side from a word such as "left", "l", "rt"; MIDDLE where there is none
  * @param part the other words without numbers, joined: "upperarm"
+ * @param words the same, one by one
  */
-record JointName(Side side, String part) {
-  private static final Set<String> LEFT = Set.of("left", "l", "lf", "lt");
-  private static final Set<String> RIGHT = Set.of("right", "r", "rt", "rg");
+record JointName(Side side, String part, List<String> words) {
+  private static final Set<String> LEFT = Set.of("left", "l", "lf", "lt", "links", "li");
+  private static final Set<String> RIGHT = Set.of("right", "r", "rt", "rg", "rechts", "re");
   private static final Set<String> HELPER =
       Set.of("twist", "roll", "helper", "nub", "end", "site", "eff", "aux", "dummy", "twst");
-  private static final Set<String> FOOT = Set.of("foot", "ankle");
-  private static final Set<String> TOES = Set.of("toe", "toes", "toebase", "ball", "forefoot");
-  private static final Set<String> HAND = Set.of("hand", "wrist", "palm");
+
+  /** What stands beside a body in a file: these words begin or end the name. */
+  private static final Set<String> BESIDE =
+      Set.of(
+          "camera", "cam", "target", "ik", "prop", "tag", "locator", "marker", "light", "goal",
+          "kamera", "ziel");
+
+  private static final Set<String> FOOT = Set.of("foot", "ankle", "fuss", "knoechel");
+  private static final Set<String> TOES =
+      Set.of("toe", "toes", "toebase", "ball", "forefoot", "zeh", "zehe", "zehen", "ballen");
+  private static final Set<String> HAND = Set.of("hand", "wrist", "palm", "handgelenk");
+  private static final Set<String> FOREARM =
+      Set.of(
+          "forearm",
+          "lowerarm",
+          "elbow",
+          "armlower",
+          "radius",
+          "unterarm",
+          "ellbogen",
+          "ellenbogen");
+  private static final Set<String> SHIN =
+      Set.of(
+          "shin", "calf", "knee", "lowerleg", "tibia", "leglower", "unterschenkel", "knie", "wade");
   private static final Set<String> THIGH =
-      Set.of("thigh", "upleg", "upperleg", "femur", "hip", "legupper");
-  private static final Set<String> HEAD = Set.of("head", "skull");
-  private static final Set<String> NECK = Set.of("neck", "cervical");
+      Set.of(
+          "thigh", "upleg", "upperleg", "femur", "hip", "legupper", "oberschenkel", "hueftgelenk");
+  private static final Set<String> HEAD = Set.of("head", "skull", "kopf", "schaedel");
+  private static final Set<String> NECK = Set.of("neck", "cervical", "hals", "nacken");
+
+  /** Parts to which a side may be joined without a gap. */
   private static final Set<String> PARTS =
       Set.of(
           "arm",
-          "forearm",
-          "lowerarm",
           "upperarm",
-          "elbow",
+          "oberarm",
           "shoulder",
+          "schulter",
+          "schluesselbein",
           "collar",
           "clavicle",
           "humerus",
-          "radius",
-          "hand",
-          "wrist",
           "leg",
-          "shin",
-          "calf",
-          "tibia",
-          "knee",
-          "thigh",
-          "upleg",
-          "upperleg",
-          "lowerleg",
-          "femur",
-          "hip",
-          "foot",
-          "ankle",
-          "toe",
-          "toes",
-          "toebase",
           "thumb",
           "index",
           "middle",
@@ -61,17 +69,24 @@ record JointName(Side side, String part) {
           "little",
           "fingers",
           "hipjoint");
-  private static final List<String> FINGERS = List.of("thumb", "index", "middle", "ring", "little");
+
+  private static final List<List<String>> FINGERS =
+      List.of(
+          List.of("thumb", "daumen"),
+          List.of("index", "zeigefinger"),
+          List.of("middle", "mittelfinger"),
+          List.of("ring"),
+          List.of("little", "pinky", "pinkie", "kleinerfinger"));
 
   static JointName of(String name) {
     String bare = name.substring(Math.max(name.lastIndexOf(':'), name.lastIndexOf('|')) + 1);
     String spaced =
-        bare.replaceAll("([a-z])([A-Z])", "$1 $2")
-            .replaceAll("([A-Z])([A-Z][a-z])", "$1 $2")
+        bare.replaceAll("(\\p{Ll})(\\p{Lu})", "$1 $2")
+            .replaceAll("(\\p{Lu})(\\p{Lu}\\p{Ll})", "$1 $2")
             .replaceAll("([A-Za-z])([0-9])", "$1 $2");
     Side side = Side.MIDDLE;
     List<String> part = new ArrayList<>();
-    for (String word : spaced.toLowerCase(Locale.ROOT).split("[^a-z]+")) {
+    for (String word : plain(spaced).split("[^a-z]+")) {
       if (word.isEmpty()) {
         continue;
       }
@@ -92,14 +107,25 @@ record JointName(Side side, String part) {
       }
       part.add(rest);
     }
-    return new JointName(side, String.join("", part));
+    return new JointName(side, String.join("", part), List.copyOf(part));
+  }
+
+  /** In small letters, with umlauts written out. */
+  private static String plain(String name) {
+    return name.toLowerCase(Locale.ROOT)
+        .replace("\u00e4", "ae")
+        .replace("\u00f6", "oe")
+        .replace("\u00fc", "ue")
+        .replace("\u00df", "ss");
   }
 
   /** "leftupleg" and "lfemur" without their side. */
   private static String withoutSide(String word) {
-    for (String prefix : List.of("left", "right", "l", "r")) {
-      if (word.startsWith(prefix) && PARTS.contains(word.substring(prefix.length()))) {
-        return word.substring(prefix.length());
+    for (String prefix : List.of("left", "right", "links", "rechts", "l", "r")) {
+      String rest = word.startsWith(prefix) ? word.substring(prefix.length()) : "";
+      if (Stream.of(PARTS, FOOT, TOES, HAND, FOREARM, SHIN, THIGH)
+          .anyMatch(p -> p.contains(rest))) {
+        return rest;
       }
     }
     return word;
@@ -107,6 +133,11 @@ record JointName(Side side, String part) {
 
   boolean isHelper() {
     return HELPER.stream().anyMatch(h -> part.equals(h) || part.endsWith(h) || part.startsWith(h));
+  }
+
+  /** A camera, a target, a prop: no part of a body by itself. */
+  boolean isBeside() {
+    return words.stream().anyMatch(BESIDE::contains);
   }
 
   boolean isFoot() {
@@ -119,6 +150,14 @@ record JointName(Side side, String part) {
 
   boolean isHand() {
     return endsIn(HAND) && finger() < 0;
+  }
+
+  boolean isForearm() {
+    return endsIn(FOREARM);
+  }
+
+  boolean isShin() {
+    return endsIn(SHIN);
   }
 
   boolean isThigh() {
@@ -135,14 +174,11 @@ record JointName(Side side, String part) {
 
   /** 0 for the thumb to 4 for the little finger, -1 for no finger. */
   int finger() {
-    if (part.contains("toe") || part.contains("foot")) {
+    if (part.contains("toe") || part.contains("foot") || part.contains("zeh")) {
       return -1;
     }
-    if (part.contains("pinky") || part.contains("pinkie")) {
-      return 4;
-    }
     for (int f = 0; f < FINGERS.size(); f++) {
-      if (part.contains(FINGERS.get(f))) {
+      if (FINGERS.get(f).stream().anyMatch(part::contains)) {
         return f;
       }
     }

@@ -2,7 +2,7 @@ package waxhand.core.body;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.BitSet;
 import java.util.Deque;
 import java.util.EnumMap;
 import java.util.List;
@@ -13,52 +13,73 @@ import org.joml.Vector3d;
 import waxhand.core.motion.Skeleton;
 
 /**
- * Finds roles. Names only have to tell where hands, feet and head are; the limbs are then read off
- * the tree, inwards from their ends, stepping over twist joints. Where names say nothing, the ends
- * are found from the shape at rest: feet lowest, head highest, hands farthest out.
+ * Finds roles. Names only have to tell where hands (or forearms), feet (or shins) and head are; the
+ * limbs are then read off the tree, inwards from their ends, stepping over twist joints and joints
+ * of no length. Where names say nothing, limbs are told by their length and sides by where the toes
+ * point.
  */
 final class RoleFinder {
+  /** Nearer than this, metres or units of the file, two joints are one place. */
+  private static final double ONE_PLACE = 1e-6;
+
   private final Skeleton skeleton;
   private final List<JointName> names;
   private final Vector3d[] rest;
+  private final BitSet asked;
   private final Map<Role, Integer> found = new EnumMap<>(Role.class);
 
-  private RoleFinder(Skeleton skeleton) {
+  private RoleFinder(Skeleton skeleton, BitSet asked) {
     this.skeleton = skeleton;
+    this.asked = asked;
     this.names = skeleton.joints().stream().map(j -> JointName.of(j.name())).toList();
     this.rest = skeleton.restPositions();
   }
 
-  static Map<Role, Integer> find(Skeleton skeleton) {
-    RoleFinder finder = new RoleFinder(skeleton);
-    if (skeleton.size() > 0) {
+  /** Roles among some joints of a skeleton. */
+  static Map<Role, Integer> find(Skeleton skeleton, BitSet among) {
+    RoleFinder finder = new RoleFinder(skeleton, among);
+    if (!among.isEmpty()) {
       finder.run();
     }
     return finder.found;
   }
 
   private void run() {
-    int[] feet = {named(JointName::isFoot, Side.LEFT), named(JointName::isFoot, Side.RIGHT)};
-    int[] hands = {named(JointName::isHand, Side.LEFT), named(JointName::isHand, Side.RIGHT)};
+    int[] feet = ends(JointName::isFoot, JointName::isShin);
+    int[] hands = ends(JointName::isHand, JointName::isForearm);
     Optional<Integer> head = firstNamed(JointName::isHead);
     if (feet[0] < 0 && feet[1] < 0) {
-      feet = feetByShape();
-    }
-    if (hands[0] < 0 && hands[1] < 0) {
-      hands = handsByShape(feet);
+      byShape(feet, hands);
     }
     legs(feet);
-    trunk(hands, head.orElseGet(() -> headByShape(feetAndHands())));
+    trunk(hands, head.orElseGet(() -> headByShape(hands)));
     arms(hands);
   }
 
-  private List<Integer> feetAndHands() {
-    return new ArrayList<>(found.values());
+  /** Feet or hands, left and right; where only the bone before is named, what hangs from it. */
+  private int[] ends(Predicate<JointName> end, Predicate<JointName> before) {
+    int[] ends = {named(end, Side.LEFT), named(end, Side.RIGHT)};
+    for (int s = 0; s < 2; s++) {
+      int upper = ends[s] >= 0 ? -1 : named(before, s == 0 ? Side.LEFT : Side.RIGHT);
+      if (upper >= 0) {
+        int child = firstChild(upper, n -> !n.isHelper() && !n.isBeside());
+        ends[s] = child >= 0 ? child : skeleton.joint(upper).tip().isPresent() ? END - upper : -1;
+      }
+    }
+    return ends;
+  }
+
+  /** {@code END - j} stands for the end of a bone of joint j that no joint marks. */
+  private static final int END = -2;
+
+  private static boolean isBare(int end) {
+    return end <= END;
   }
 
   private Optional<Integer> firstNamed(Predicate<JointName> wanted) {
-    for (int j = 0; j < names.size(); j++) {
-      if (wanted.test(names.get(j)) && !names.get(j).isHelper()) {
+    for (int j = asked.nextSetBit(0); j >= 0; j = asked.nextSetBit(j + 1)) {
+      JointName name = names.get(j);
+      if (wanted.test(name) && !name.isHelper() && !name.isBeside()) {
         return Optional.of(j);
       }
     }
@@ -72,28 +93,36 @@ final class RoleFinder {
   /** The next joint inwards that is no helper and stands apart from this one; -1 at the root. */
   private int inner(int joint) {
     int j = skeleton.parent(joint);
-    while (j >= 0 && (names.get(j).isHelper() || rest[j].distance(rest[joint]) < 1e-6)) {
+    while (j >= 0 && (names.get(j).isHelper() || isOnePlace(j, joint))) {
       j = skeleton.parent(j);
     }
-    return j;
+    return j >= 0 && asked.get(j) ? j : -1;
+  }
+
+  private boolean isOnePlace(int a, int b) {
+    return rest[a].distance(rest[b]) < ONE_PLACE;
   }
 
   private void legs(int[] feet) {
     for (int s = 0; s < 2; s++) {
-      if (feet[s] < 0) {
+      if (feet[s] == -1) {
         continue;
       }
       List<Role> limb = Role.limb(s == 0 ? Side.LEFT : Side.RIGHT, true);
-      int shin = inner(feet[s]);
+      boolean bare = isBare(feet[s]);
+      int shin = bare ? END - feet[s] : inner(feet[s]);
       int thigh = shin < 0 ? -1 : inner(shin);
       if (thigh < 0) {
         continue;
       }
       found.put(limb.get(0), thigh);
       found.put(limb.get(1), shin);
+      if (bare) {
+        continue;
+      }
       found.put(limb.get(2), feet[s]);
       int toes = firstChild(feet[s], n -> n.isToes());
-      toes = toes >= 0 ? toes : firstChild(feet[s], n -> !n.isHelper());
+      toes = toes >= 0 ? toes : firstChild(feet[s], n -> !n.isHelper() && !n.isBeside());
       if (toes >= 0) {
         found.put(limb.get(3), toes);
       }
@@ -112,10 +141,10 @@ final class RoleFinder {
   }
 
   private void trunk(int[] hands, int head) {
-    int hips = found.getOrDefault(Role.HIPS, 0);
+    int hips = found.getOrDefault(Role.HIPS, asked.nextSetBit(0));
     found.put(Role.HIPS, hips);
     int chest = -1;
-    for (int end : new int[] {hands[0], hands[1], head}) {
+    for (int end : new int[] {jointOf(hands[0]), jointOf(hands[1]), head}) {
       if (end >= 0) {
         chest = chest < 0 ? end : commonAncestor(chest, end);
       }
@@ -124,10 +153,13 @@ final class RoleFinder {
       found.put(Role.HEAD, head);
       int neck = inner(head);
       List<Integer> necks = new ArrayList<>();
-      while (neck >= 0 && neck != hips && neck != chest && skeleton.isAncestor(hips, neck)) {
-        if (chest < 0 || chest == head ? !names.get(neck).isNeck() : false) {
-          break;
-        }
+      boolean arms = chest >= 0 && chest != head;
+      while (neck >= 0
+          && neck != hips
+          && neck != chest
+          && skeleton.isAncestor(hips, neck)
+          && !(arms && isOnePlace(neck, chest))
+          && (arms || names.get(neck).isNeck())) {
         necks.add(0, neck);
         neck = inner(neck);
       }
@@ -137,43 +169,56 @@ final class RoleFinder {
       if (necks.size() > 1) {
         found.put(Role.NECK_2, necks.get(1));
       }
-      if (chest < 0 || chest == head) {
+      if (!arms) {
         chest = neck;
       }
     }
     spine(hips, chest);
   }
 
+  /** The joint of an end, that of the bone where the end is bare; -1 for none. */
+  private static int jointOf(int end) {
+    return isBare(end) ? END - end : end;
+  }
+
   private void spine(int hips, int chest) {
     List<Integer> spine = new ArrayList<>();
-    int j = chest;
-    while (j >= 0 && j != hips && skeleton.isAncestor(hips, j)) {
-      spine.add(0, j);
-      j = inner(j);
+    for (int j = chest; j >= 0 && j != hips && skeleton.isAncestor(hips, j); j = inner(j)) {
+      // a joint at the hips' own place turns all that is above it: part of the hips
+      if (!isOnePlace(j, hips)) {
+        spine.add(0, j);
+      }
     }
     Role[] low = {Role.SPINE_1, Role.SPINE_2, Role.SPINE_3};
-    for (int i = 0; i < spine.size() - 1 && i < low.length; i++) {
-      found.put(low[i], spine.get(i));
+    int below = spine.size() - 1;
+    int count = Math.min(below, low.length);
+    for (int i = 0; i < count; i++) {
+      // of more than there are roles for: the lowest, and others spread over the rest
+      int at = below <= low.length ? i : (int) Math.round(i * (below - 1) / (low.length - 1.0));
+      found.put(low[i], spine.get(at));
     }
     if (!spine.isEmpty()) {
-      found.put(Role.CHEST, spine.get(spine.size() - 1));
+      found.put(Role.CHEST, spine.get(below));
     }
   }
 
   private void arms(int[] hands) {
     int inside = found.getOrDefault(Role.CHEST, found.get(Role.HIPS));
     for (int s = 0; s < 2; s++) {
-      if (hands[s] < 0) {
+      if (hands[s] == -1) {
         continue;
       }
       Side side = s == 0 ? Side.LEFT : Side.RIGHT;
       List<Role> limb = Role.limb(side, false);
-      int forearm = inner(hands[s]);
+      boolean bare = isBare(hands[s]);
+      int forearm = bare ? jointOf(hands[s]) : inner(hands[s]);
       int upper = forearm < 0 ? -1 : inner(forearm);
       if (upper < 0 || forearm == inside) {
         continue;
       }
-      found.put(limb.get(3), hands[s]);
+      if (!bare) {
+        found.put(limb.get(3), hands[s]);
+      }
       found.put(limb.get(2), forearm);
       if (upper == inside) {
         continue;
@@ -183,7 +228,9 @@ final class RoleFinder {
       if (collar >= 0 && collar != inside && skeleton.isAncestor(inside, collar)) {
         found.put(limb.get(0), collar);
       }
-      fingers(hands[s], side);
+      if (!bare) {
+        fingers(hands[s], side);
+      }
     }
   }
 
@@ -221,86 +268,75 @@ final class RoleFinder {
 
   // ---- from the shape alone ----------------------------------------------------------------
 
-  private List<Integer> leaves() {
-    List<Integer> leaves = new ArrayList<>();
-    for (int j = 0; j < skeleton.size(); j++) {
-      if (skeleton.children(j).isEmpty()) {
-        leaves.add(j);
+  /** Modified: feet, and hands where names told of none. */
+  private void byShape(int[] feet, int[] hands) {
+    List<Integer> joints = asked.stream().filter(j -> !names.get(j).isBeside()).boxed().toList();
+    LimbPairs pairs = new LimbPairs(skeleton, joints, rest);
+    Optional<LimbPairs.Pair> legs =
+        pairs.legs().filter(p -> !p.holds(jointOf(hands[0])) && !p.holds(jointOf(hands[1])));
+    if (legs.isEmpty()) {
+      return;
+    }
+    Optional<LimbPairs.Pair> arms = pairs.arms(legs.get());
+    int[] ends = {pairs.end(legs.get().first()), pairs.end(legs.get().second())};
+    Vector3d up =
+        new Vector3d(rest[legs.get().branch()]).mul(2).sub(rest[ends[0]]).sub(rest[ends[1]]);
+    Vector3d ahead = ahead(ends[0]).add(ahead(ends[1]));
+    ahead.fma(-ahead.dot(up) / Math.max(1e-12, up.lengthSquared()), up);
+    if (ahead.length() < 1e-3 * up.length()) {
+      ahead.set(0, 0, 1);
+    }
+    Vector3d left = up.cross(ahead);
+    put(ends, left, feet);
+    if (arms.isPresent() && hands[0] == -1 && hands[1] == -1) {
+      put(new int[] {pairs.end(arms.get().first()), pairs.end(arms.get().second())}, left, hands);
+    }
+  }
+
+  /** From a foot to the end of what hangs from it: where its toes point. */
+  private Vector3d ahead(int foot) {
+    int end = foot;
+    while (!skeleton.children(end).isEmpty()) {
+      end = skeleton.children(end).get(0);
+    }
+    int last = end;
+    Vector3d ahead =
+        skeleton
+            .joint(last)
+            .tip()
+            .map(t -> skeleton.toWorldAtRest(last, new Vector3d(t)))
+            .orElseGet(Vector3d::new);
+    return ahead.add(rest[last]).sub(rest[foot]);
+  }
+
+  /** Modified: dest, the joint farther to the left first. */
+  private void put(int[] ends, Vector3d left, int[] dest) {
+    boolean swapped = left.dot(rest[ends[1]]) > left.dot(rest[ends[0]]);
+    dest[0] = ends[swapped ? 1 : 0];
+    dest[1] = ends[swapped ? 0 : 1];
+  }
+
+  /** What goes on where both arms branch off, away from the hips. */
+  private int headByShape(int[] hands) {
+    Integer hips = found.get(Role.HIPS);
+    int left = jointOf(hands[0]);
+    int right = jointOf(hands[1]);
+    if (hips == null || left < 0 || right < 0) {
+      return -1;
+    }
+    int chest = commonAncestor(left, right);
+    double farthest = 0;
+    int top = -1;
+    for (int j = asked.nextSetBit(chest + 1); j >= 0; j = asked.nextSetBit(j + 1)) {
+      boolean own =
+          skeleton.isAncestor(chest, j)
+              && commonAncestor(j, left) == chest
+              && commonAncestor(j, right) == chest;
+      if (own && !names.get(j).isBeside() && rest[j].distance(rest[chest]) > farthest) {
+        farthest = rest[j].distance(rest[chest]);
+        top = j;
       }
     }
-    return leaves;
-  }
-
-  private double span(int axis) {
-    double low = Double.POSITIVE_INFINITY;
-    double high = Double.NEGATIVE_INFINITY;
-    for (Vector3d p : rest) {
-      low = Math.min(low, p.get(axis));
-      high = Math.max(high, p.get(axis));
-    }
-    return high - low;
-  }
-
-  /** Ends on the left (x above 0) and right of leaf joints in a zone, as places in their limb. */
-  private int[] endsByShape(Predicate<Vector3d> zone, Comparator<Integer> best) {
-    int[] ends = {-1, -1};
-    double middle = rest[0].x;
-    double aside = 0.02 * span(1);
-    for (int s = 0; s < 2; s++) {
-      int sign = s == 0 ? 1 : -1;
-      ends[s] =
-          leaves().stream()
-              .filter(j -> sign * (rest[j].x - middle) > aside && zone.test(rest[j]))
-              .max(best)
-              .map(this::endOfLongBones)
-              .orElse(-1);
-    }
-    return ends;
-  }
-
-  private int[] feetByShape() {
-    double low = java.util.Arrays.stream(rest).mapToDouble(p -> p.y).min().orElse(0);
-    double height = span(1);
-    return endsByShape(p -> p.y < low + 0.2 * height, Comparator.comparingDouble(j -> -rest[j].y));
-  }
-
-  private int[] handsByShape(int[] feet) {
-    double root = rest[0].y;
-    Predicate<Vector3d> zone = p -> feet[0] < 0 || p.y > root - 0.25 * span(1);
-    int[] hands =
-        endsByShape(zone, Comparator.comparingDouble(j -> Math.abs(rest[j].x - rest[0].x)));
-    for (int s = 0; s < 2; s++) {
-      if (hands[s] >= 0 && (hands[s] == feet[0] || hands[s] == feet[1])) {
-        hands[s] = -1;
-      }
-    }
-    return hands;
-  }
-
-  private int headByShape(List<Integer> taken) {
-    return leaves().stream()
-        .filter(j -> !taken.contains(j) && rest[j].y > rest[0].y)
-        .filter(j -> Math.abs(rest[j].x - rest[0].x) < 0.05 * span(1))
-        .max(Comparator.comparingDouble(j -> rest[j].y))
-        .orElse(-1);
-  }
-
-  /** The joint at the far end of the two longest neighbouring bones on the way out to a leaf. */
-  private int endOfLongBones(int leaf) {
-    int best = leaf;
-    double longest = 0;
-    for (int j = leaf; j >= 0; j = skeleton.parent(j)) {
-      int p = skeleton.parent(j);
-      int g = p < 0 ? -1 : skeleton.parent(p);
-      if (g < 0) {
-        break;
-      }
-      double length = Math.min(rest[j].distance(rest[p]), rest[p].distance(rest[g]));
-      if (length > longest + 1e-9) {
-        longest = length;
-        best = j;
-      }
-    }
-    return best;
+    return top;
   }
 }

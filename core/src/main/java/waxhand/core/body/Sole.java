@@ -1,5 +1,8 @@
 package waxhand.core.body;
 
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
 import waxhand.core.motion.Skeleton;
@@ -17,6 +20,20 @@ import waxhand.core.motion.WorldPose;
  * @param toe tip of the toes, in the toes' frame
  */
 public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball, Vector3dc toe) {
+  /**
+   * Height of an ankle over the ground as a share of the body's (Winter, "Biomechanics and Motor
+   * Control of Human Movement", 4th ed. 2009, figure 4.1).
+   */
+  private static final double ANKLE_SHARE = 0.039;
+
+  /**
+   * Ankles of grown people are from 5.5 to 9.5 cm over the ground, in shoes a little more; what a
+   * skeleton's ends say is believed within these shares of the body's height.
+   */
+  private static final double LOWEST_ANKLE = 0.033;
+
+  private static final double HIGHEST_ANKLE = 0.062;
+
   /** How many places there are. */
   public static final int PLACES = 3;
 
@@ -59,5 +76,72 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
       low = Math.min(low, p[1]);
     }
     return low;
+  }
+
+  /** The soles of a body, left first; none where there is no foot. */
+  static List<Sole> of(
+      Skeleton skeleton, Map<Role, Integer> joints, Vector3d[] rest, double heightM) {
+    List<Sole> found = new ArrayList<>();
+    for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
+      List<Role> leg = Role.limb(side, true);
+      Integer foot = joints.get(leg.get(2));
+      Integer thigh = joints.get(leg.get(0));
+      if (foot != null && thigh != null) {
+        double legLength = Math.max(1e-3, rest[thigh].distance(rest[foot]));
+        found.add(of(skeleton, side, foot, joints.get(leg.get(3)), legLength, rest, heightM));
+      }
+    }
+    return List.copyOf(found);
+  }
+
+  private static Sole of(
+      Skeleton skeleton,
+      Side side,
+      int foot,
+      Integer toesOrNull,
+      double legLength,
+      Vector3d[] rest,
+      double heightM) {
+    int toes = toesOrNull == null ? foot : toesOrNull;
+    Vector3d ankle = rest[foot];
+    Vector3d ball = new Vector3d(rest[toes]);
+    Vector3d tip =
+        skeleton
+            .joint(toes)
+            .tip()
+            .map(t -> skeleton.toWorldAtRest(toes, new Vector3d(t)).add(rest[toes]))
+            .orElse(null);
+    double ground = tip == null ? Double.POSITIVE_INFINITY : tip.y;
+    if (toes != foot) {
+      ground = Math.min(ground, ball.y);
+    }
+    double share = (ankle.y - ground) / Math.max(1e-6, heightM);
+    if (!(share > LOWEST_ANKLE && share < HIGHEST_ANKLE)) {
+      ground = ankle.y - ANKLE_SHARE * heightM;
+    }
+    Vector3d ahead = new Vector3d(tip == null ? ball : tip).sub(ankle);
+    ahead.y = 0;
+    if (ahead.length() < 0.05 * legLength) {
+      ahead.set(0, 0, 0.22 * legLength);
+    }
+    double length = ahead.length();
+    ahead.normalize();
+    if (toes == foot) {
+      ball.set(ankle).fma(0.7 * length, ahead);
+    }
+    if (tip == null) {
+      tip = new Vector3d(ankle).fma(toes == foot ? length : 1.4 * length, ahead);
+    }
+    Vector3d heel = new Vector3d(ankle).fma(-0.33 * length, ahead);
+    heel.y = ground;
+    ball.y = ground;
+    tip.y = ground;
+    return new Sole(
+        side,
+        foot,
+        toes,
+        skeleton.toJointAtRest(foot, heel.sub(ankle)),
+        skeleton.toJointAtRest(toes, ball.sub(rest[toes])),
+        skeleton.toJointAtRest(toes, tip.sub(rest[toes])));
   }
 }

@@ -56,8 +56,7 @@ public record Scope(Set<Role> roles, Set<String> joints, Set<Axis> axes) {
     BitSet in = new BitSet();
     int size = body.skeleton().size();
     if (isWholeBody()) {
-      in.set(0, size);
-      return in;
+      return body.members();
     }
     for (int j = 0; j < size; j++) {
       int joint = j;

@@ -7,6 +7,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import waxhand.core.motion.Clip;
 import waxhand.core.scene.Motion;
 
 /**
@@ -17,6 +18,8 @@ import waxhand.core.scene.Motion;
  * @param motion what was read
  * @param reading how it was read, in the words of the reader, to read it again the same way
  * @param assumptions what the reader took for granted, in plain words
+ * @param remarks those assumptions that are worth a look: what is odd in the file, or was set apart
+ * @param rest frames of a rest pose that the file has before the motion
  * @param origin the whole path of the file, where it is known, so that it is never written over; of
  *     this run of the program alone, and no part of what a take is
  */
@@ -26,10 +29,13 @@ public record RawTake(
     Motion motion,
     Map<String, String> reading,
     List<String> assumptions,
+    List<String> remarks,
+    Optional<Clip> rest,
     Optional<String> origin) {
   public RawTake {
     reading = Map.copyOf(reading);
     assumptions = List.copyOf(assumptions);
+    remarks = List.copyOf(remarks);
   }
 
   /** A take of which it is not known where its file lies. */
@@ -39,11 +45,36 @@ public record RawTake(
       Motion motion,
       Map<String, String> reading,
       List<String> assumptions) {
-    this(fileName, bytes, motion, reading, assumptions, Optional.empty());
+    this(
+        fileName,
+        bytes,
+        motion,
+        reading,
+        assumptions,
+        List.of(),
+        Optional.empty(),
+        Optional.empty());
   }
 
   public RawTake from(String path) {
-    return new RawTake(fileName, bytes, motion, reading, assumptions, Optional.of(path));
+    return new RawTake(
+        fileName, bytes, motion, reading, assumptions, remarks, rest, Optional.of(path));
+  }
+
+  /** The same take with frames of rest before its motion. */
+  public RawTake after(Clip rest) {
+    return new RawTake(
+        fileName, bytes, motion, reading, assumptions, remarks, Optional.of(rest), origin);
+  }
+
+  /** The same take with remarks on it. */
+  public RawTake noting(List<String> odd) {
+    return new RawTake(fileName, bytes, motion, reading, assumptions, odd, rest, origin);
+  }
+
+  /** How many frames of rest the file has before the motion. */
+  public int restFrames() {
+    return rest.map(Clip::frames).orElse(0);
   }
 
   /** Checksum of the bytes, lower-case hex; worked out at each call. */

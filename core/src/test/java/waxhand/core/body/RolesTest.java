@@ -131,8 +131,9 @@ class RolesTest {
     assertThat(named(body, Role.LEFT_INDEX_2)).isEqualTo("index_02_l");
     assertThat(body.joint(Role.LEFT_TOES)).isEmpty();
     assertThat(body.soles()).hasSize(2);
-    // without toes or tips the sole is taken to lie a share of the leg under the ankle
-    assertThat(body.soles().get(0).heel().y()).isCloseTo(-0.09 * 0.86, within(1e-6));
+    // without toes or tips the sole is taken to lie a share of the height under the ankle
+    assertThat(body.soles().get(0).heel().y()).isCloseTo(-0.039 * body.heightM(), within(0.002));
+    assertThat(body.heightM()).isBetween(1.55, 1.75);
   }
 
   @Test

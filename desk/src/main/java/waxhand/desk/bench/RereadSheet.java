@@ -29,7 +29,7 @@ final class RereadSheet extends VBox {
     Label heading = new Label("Read " + take.raw().fileName() + " again");
     heading.getStyleClass().add("wh-title");
     ChoiceBox<String> unit = new ChoiceBox<>();
-    for (Unit u : Unit.values()) {
+    for (Unit u : Unit.USUAL) {
       unit.getItems().add(u.words());
     }
     unit.setValue(Unit.ofKey(how.getOrDefault("unit", "cm")).orElse(Unit.CM).words());
@@ -58,7 +58,7 @@ final class RereadSheet extends VBox {
             if (!Limits.isRate(hz)) {
               throw new NumberFormatException();
             }
-            Unit chosen = Unit.values()[unit.getItems().indexOf(unit.getValue())];
+            Unit chosen = Unit.USUAL.get(unit.getItems().indexOf(unit.getValue()));
             close.accept(this);
             again.accept(
                 Reading.GUESS.withUnit(chosen).withUp(Up.valueOf(up.getValue())).withRate(hz));

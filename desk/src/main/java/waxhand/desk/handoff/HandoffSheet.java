@@ -138,7 +138,7 @@ public final class HandoffSheet extends VBox {
     Map<String, String> reading =
         session.takeProperty().get().map(t -> t.raw().reading()).orElse(Map.of());
     String itsUnit = Unit.ofKey(reading.getOrDefault("unit", "")).map(Unit::words).orElse("cm");
-    offer(unit, itsUnit, Stream.of(Unit.values()).map(Unit::words));
+    offer(unit, itsUnit, Unit.USUAL.stream().map(Unit::words));
     offer(up, reading.getOrDefault("up", "Y"), Stream.of("Y", "Z"));
     pattern.setText(PATTERN);
     folder.setText(shortened(memory.folder("handoff").map(Path::toString).orElse(HOME)));
@@ -227,7 +227,7 @@ public final class HandoffSheet extends VBox {
   }
 
   private Optional<Unit> chosenUnit() {
-    for (Unit u : Unit.values()) {
+    for (Unit u : Unit.USUAL) {
       if (u.words().equals(unit.getValue())) {
         return Optional.of(u);
       }

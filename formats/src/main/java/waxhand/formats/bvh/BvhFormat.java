@@ -40,6 +40,10 @@ public final class BvhFormat implements TakeFormat {
 
   @Override
   public Optional<Writer> writer() {
-    return Optional.of(BvhWriter::write);
+    return Optional.of(
+        (clip, raw, range, unit, up, withRest, work) ->
+            withRest
+                ? BvhWriter.writeWithRest(clip, raw, range, unit, up, work)
+                : BvhWriter.write(clip, raw, range, unit, up, work));
   }
 }

@@ -59,21 +59,33 @@ record BvhHeader(
             && bytes[0] == (byte) 0xEF
             && bytes[1] == (byte) 0xBB
             && bytes[2] == (byte) 0xBF;
-    return new Parser(new Words(file, bytes, mark ? 3 : 0), bytes.length, reading).parse();
+    return new Parser(new Words(file, bytes, mark ? 3 : 0), reading).parse();
+  }
+
+  /** The same with as many frames as there are rows. */
+  BvhHeader withFrames(int rows) {
+    return new BvhHeader(
+        joints,
+        order,
+        channels,
+        rows,
+        frameTimeS,
+        frameTimeDecimals,
+        frameTimeText,
+        hierarchyEnd,
+        numbers);
   }
 
   private static final class Parser {
     private final Words words;
-    private final int length;
     private final List<Joint> joints = new ArrayList<>();
     private final List<List<Channel>> order = new ArrayList<>();
     private final Reading reading;
     private final double farthest;
     private int channels;
 
-    Parser(Words words, int length, Reading reading) {
+    Parser(Words words, Reading reading) {
       this.words = words;
-      this.length = length;
       this.reading = reading;
       this.farthest = Limits.FARTHEST_M / reading.unit().orElse(Unit.MM).metres();
     }
@@ -98,9 +110,6 @@ record BvhHeader(
       if (frames != Math.rint(frames) || frames < 0 || frames > Integer.MAX_VALUE) {
         throw words.expected("a whole number of frames");
       }
-      if (frames == 0) {
-        throw words.fault("the take has no frames");
-      }
       words.demand("Frame");
       label("Time");
       double time = words.nextNumber("the frame time in seconds");
@@ -111,15 +120,6 @@ record BvhHeader(
       String text = words.word();
       if (channels == 0) {
         throw words.fault("no joint has channels, so there is no motion to read");
-      }
-      long needed = 2L * channels * (long) frames - 1;
-      if (needed > length - words.end()) {
-        throw words.fault(
-            String.format(
-                Locale.ROOT,
-                "the file says %d frames of %d numbers, but ends too early to hold them",
-                (long) frames,
-                channels));
       }
       return new BvhHeader(
           List.copyOf(joints),

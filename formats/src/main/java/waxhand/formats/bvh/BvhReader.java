@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -14,12 +15,12 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.stream.Collectors;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
 import waxhand.core.body.Body;
-import waxhand.core.body.Role;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Joint;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
@@ -34,6 +35,8 @@ import waxhand.formats.Reading;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.disk.Room;
+import waxhand.formats.guess.Bearings;
+import waxhand.formats.guess.RestFrames;
 import waxhand.formats.text.Words;
 
 /**
@@ -43,6 +46,9 @@ import waxhand.formats.text.Words;
 public final class BvhReader {
   /** Under this key a reading says whose positions the file adds to their offsets. */
   private static final String BESIDE = "besideOffset";
+
+  /** So many joints beside the body are named. */
+  private static final int NAMED = 6;
 
   /** A shorter offset is none, metres. */
   private static final double LEAST_OFFSET_M = 1e-9;
@@ -69,20 +75,60 @@ public final class BvhReader {
 
   private RawTake read(Reading reading, Work work) throws FormatException {
     BvhHeader header = BvhHeader.read(file, bytes, reading);
+    if (tooShort(header)) {
+      return read(header, Optional.of(recount(header)), reading, work);
+    }
+    Optional<RawTake> take = readAsSaid(header, reading, work);
+    return take.isPresent()
+        ? take.get()
+        : read(header, Optional.of(recount(header)), reading, work);
+  }
+
+  /** Whether a file cannot hold the frames it says, so that no room for them is sought. */
+  private boolean tooShort(BvhHeader header) {
+    long needed = 2L * header.channels() * header.frames() - 1;
+    return header.frames() == 0 || needed > bytes.length - header.numbers();
+  }
+
+  private Rows recount(BvhHeader header) throws FormatException {
+    Rows rows = Rows.count(file, bytes, header);
+    if (rows.whole() == 0) {
+      throw new Words(file, bytes, header.numbers())
+          .fault(
+              header.frames() == 0 && rows.left() == 0
+                  ? "the take has no frames"
+                  : "the file ends in frame 0: expected "
+                      + header.channels()
+                      + " numbers, found "
+                      + rows.left());
+    }
+    return rows;
+  }
+
+  private Optional<RawTake> readAsSaid(BvhHeader header, Reading reading, Work work)
+      throws FormatException {
+    return Optional.ofNullable(read(header, Optional.empty(), reading, work));
+  }
+
+  /** Null where there are other rows than were asked for. */
+  private RawTake read(BvhHeader said, Optional<Rows> rows, Reading reading, Work work)
+      throws FormatException {
+    BvhHeader header = rows.map(r -> said.withFrames(r.whole())).orElse(said);
     List<String> assumptions = new ArrayList<>();
-    Skeleton asWritten = new Skeleton(header.joints());
-    Up up = reading.up().orElseGet(() -> guessUp(asWritten));
-    double extent = extent(asWritten, up);
-    Unit unit = reading.unit().orElseGet(() -> Unit.ofBody(extent));
+    List<String> remarks = new ArrayList<>();
+    rows.flatMap(r -> r.words(said)).ifPresent(remarks::add);
+    Clip sample = sample(header);
+    Up up = reading.up().orElseGet(() -> Bearings.up(sample));
+    Clip turned = BvhSample.inside(sample, up);
+    Skeleton standing = Bearings.standing(turned.skeleton(), turned);
+    Map<String, Body> bodies = Body.named(standing);
+    String chosen = chosen(bodies, reading);
+    double height = bodies.get(chosen).heightM();
+    Unit unit = unit(reading, height);
     double rate =
         reading.rateHz().orElse(Rates.of(header.frameTimeS(), header.frameTimeDecimals()));
-    assumptions.add(
-        String.format(
-            Locale.ROOT,
-            "%s: lengths in %s (the skeleton at rest spans %.4g)",
-            reading.unit().isPresent() ? "set" : "guessed",
-            unit.words(),
-            extent));
+    boolean odd = !unit.isUsual() && reading.unit().isEmpty() && reading.heightM().isEmpty();
+    (odd ? remarks : assumptions).add(size(reading, unit, height));
     assumptions.add((reading.up().isPresent() ? "set: " : "guessed: ") + up + " points up");
     assumptions.add(
         String.format(
@@ -90,21 +136,116 @@ public final class BvhReader {
             "%s frames a second (%s s)",
             shortest(rate),
             Legible.of(header.frameTimeText())));
-    Skeleton skeleton = inside(header.joints(), unit, up);
+    Skeleton skeleton = standing.scaled(unit.metres());
     Room.need(file, sampleBytes(header), "its " + header.frames() + " frames");
     Converter converter = new Converter(header, skeleton, unit, up);
-    parse(header, greatest(header, unit), converter, work);
+    boolean fits = parse(header, greatest(header, unit), converter, work);
+    if (!fits && rows.isEmpty()) {
+      return null;
+    }
     BitSet beside = converter.placeOffsets(assumptions);
     Clip clip = converter.clip(rate);
+    Body body = bodies.get(chosen).on(skeleton);
+    if (bodies.size() > 1) {
+      remarks.add(
+          bodies.size() + " bodies: " + names(bodies.keySet()) + "; taken: " + Legible.of(chosen));
+    }
+    others(body, bodies.size() > 1).ifPresent(remarks::add);
+    if (!standing.equals(turned.skeleton())) {
+      assumptions.add(
+          "at rest the skeleton does not stand facing ahead: it was stood up for itself");
+    }
+    int rest =
+        Math.min(
+            clip.frames() - 1, reading.restFrames().orElseGet(() -> RestFrames.count(clip, body)));
+    if (rest > 0) {
+      remarks.add(
+          (reading.restFrames().isPresent() ? "set: " : "guessed: ")
+              + (rest == 1
+                  ? "the first row is a rest pose"
+                  : "the first " + rest + " rows are a rest pose")
+              + ", kept apart from the motion");
+    }
     Map<String, String> how = new LinkedHashMap<>();
     how.put("format", "bvh");
     how.put("unit", unit.key());
     how.put("up", up.name());
     how.put("rateHz", Double.toString(rate));
+    how.put("restFrames", Integer.toString(rest));
+    if (bodies.size() > 1) {
+      how.put("body", chosen);
+    }
     if (!beside.isEmpty()) {
       how.put(BESIDE, beside.toString());
     }
-    return new RawTake(file, bytes, Motion.of(clip), how, assumptions);
+    Clip motion = rest == 0 ? clip : clip.cut(new Frames(rest, clip.frames()));
+    assumptions.addAll(0, remarks);
+    RawTake raw =
+        new RawTake(file, bytes, new Motion(motion, body), how, assumptions).noting(remarks);
+    return rest == 0 ? raw : raw.after(clip.cut(new Frames(0, rest)));
+  }
+
+  private String chosen(Map<String, Body> bodies, Reading reading) throws FormatException {
+    String first = bodies.keySet().iterator().next();
+    String wanted = reading.body().orElse(first);
+    if (!bodies.containsKey(wanted)) {
+      throw new FormatException(
+          file,
+          "there is no body '" + Legible.of(wanted) + "'; there are: " + names(bodies.keySet()));
+    }
+    return wanted;
+  }
+
+  private static String names(Collection<String> names) {
+    return names.stream().map(Legible::of).collect(Collectors.joining(", "));
+  }
+
+  private static Unit unit(Reading reading, double height) {
+    return reading
+        .unit()
+        .orElseGet(
+            () ->
+                reading.heightM().isPresent()
+                    ? Unit.tall(height, reading.heightM().getAsDouble())
+                    : Unit.ofBody(height));
+  }
+
+  private static String size(Reading reading, Unit unit, double height) {
+    boolean set = reading.unit().isPresent() || reading.heightM().isPresent();
+    return String.format(
+        Locale.ROOT,
+        "%s: lengths in %s, the body is %.2f m tall%s",
+        set ? "set" : "guessed",
+        unit.words(),
+        height * unit.metres(),
+        set || unit.isUsual() ? "" : " (in no usual unit it would be as tall as people are)");
+  }
+
+  /** Joints that are of no body. */
+  private static Optional<String> others(Body body, boolean several) {
+    BitSet others = new BitSet();
+    others.set(0, body.skeleton().size());
+    others.andNot(body.members());
+    if (others.isEmpty() || several) {
+      return Optional.empty();
+    }
+    List<String> names =
+        others.stream().mapToObj(j -> body.skeleton().joint(j).name()).limit(NAMED).toList();
+    int more = others.cardinality() - names.size();
+    return Optional.of(
+        "no part of the body, left as they are: "
+            + names(names)
+            + (more > 0 ? " and " + more + " more" : ""));
+  }
+
+  private Clip sample(BvhHeader header) {
+    BvhSample sample = BvhSample.of(file, bytes, header);
+    BvhHeader few = header.withFrames(sample.rows());
+    Skeleton asWritten = new Skeleton(header.joints());
+    Converter converter = new Converter(few, asWritten, Unit.M, Up.Y);
+    converter.convert(0, sample.rows(), sample.numbers());
+    converter.placeOffsets(new ArrayList<>());
+    return converter.clip(1);
   }
 
   /** With six digits at most. */
@@ -129,42 +270,42 @@ public final class BvhReader {
         .toArray();
   }
 
-  private void parse(BvhHeader header, double[] greatest, Converter converter, Work work)
+  /** False where the file has other rows than it says. */
+  private boolean parse(BvhHeader header, double[] greatest, Converter converter, Work work)
       throws FormatException {
     Words words = new Words(file, bytes, header.numbers());
     int chunks = Track.chunkCount(header.frames());
     if (chunks == 1) {
       // not worth another thread
       double[] numbers = new double[header.channels() * header.frames()];
-      chunk(words, 0, header, greatest, numbers);
+      if (!chunk(words, 0, header, greatest, numbers)) {
+        return false;
+      }
       converter.convert(0, header.frames(), numbers);
-    } else {
-      parseInTwo(words, chunks, header, greatest, converter, work);
+    } else if (!parseInTwo(words, chunks, header, greatest, converter, work)) {
+      return false;
     }
-    if (words.next()) {
-      FormatException more = words.expected("the end of the file");
-      throw more.because(
-          String.format(
-              Locale.ROOT,
-              "there are more numbers than %d frames of %d need",
-              header.frames(),
-              header.channels()));
-    }
+    return !words.next();
   }
 
-  /** Reads the numbers of a chunk; gives how many frames it has. Modified: numbers. */
-  private static int chunk(
+  private static int framesIn(int chunk, BvhHeader header) {
+    return Math.min(Track.CHUNK, header.frames() - chunk * Track.CHUNK);
+  }
+
+  /** Reads the numbers of a chunk; false where there are too few. Modified: numbers. */
+  private static boolean chunk(
       Words words, int chunk, BvhHeader header, double[] greatest, double[] numbers)
       throws FormatException {
-    int count = Math.min(Track.CHUNK, header.frames() - chunk * Track.CHUNK);
-    for (int f = 0; f < count; f++) {
-      frame(words, chunk * Track.CHUNK + f, header, greatest, numbers, f * greatest.length);
+    int count = framesIn(chunk, header);
+    boolean whole = true;
+    for (int f = 0; f < count && whole; f++) {
+      whole = frame(words, greatest, numbers, f * greatest.length);
     }
-    return count;
+    return whole;
   }
 
   /** Reads on this thread while another converts. */
-  private static void parseInTwo(
+  private static boolean parseInTwo(
       Words words, int chunks, BvhHeader header, double[] greatest, Converter converter, Work work)
       throws FormatException {
     ArrayBlockingQueue<double[]> free = new ArrayBlockingQueue<>(3);
@@ -178,7 +319,10 @@ public final class BvhReader {
         work.check();
         work.done(c / (double) chunks);
         double[] numbers = free.take();
-        int count = chunk(words, c, header, greatest, numbers);
+        if (!chunk(words, c, header, greatest, numbers)) {
+          return false;
+        }
+        int count = framesIn(c, header);
         int chunk = c;
         pending.add(
             second.submit(
@@ -193,6 +337,7 @@ public final class BvhReader {
       for (Future<?> future : pending) {
         future.get();
       }
+      return true;
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new java.util.concurrent.CancellationException("interrupted");
@@ -206,21 +351,12 @@ public final class BvhReader {
     }
   }
 
-  /** Reads the numbers of one frame to where they belong. Modified: numbers. */
-  private static void frame(
-      Words words, int frame, BvhHeader header, double[] greatest, double[] numbers, int at)
+  /** Reads the numbers of one frame; false at the end of the file. Modified: numbers. */
+  private static boolean frame(Words words, double[] greatest, double[] numbers, int at)
       throws FormatException {
     for (int i = 0; i < greatest.length; i++) {
       if (!words.next()) {
-        throw words.fault(
-            "the file ends in frame "
-                + frame
-                + " of "
-                + header.frames()
-                + ": expected "
-                + greatest.length
-                + " numbers, found "
-                + i);
+        return false;
       }
       double value = words.number("a number");
       if (Math.abs(value) > greatest[i]) {
@@ -229,60 +365,13 @@ public final class BvhReader {
       }
       numbers[at + i] = value;
     }
+    return true;
   }
 
   private static Thread daemon(Runnable run) {
     Thread thread = new Thread(run, "bvh-convert");
     thread.setDaemon(true);
     return thread;
-  }
-
-  /** Up is where the head is from the feet at rest; y where that cannot be told. */
-  private static Up guessUp(Skeleton skeleton) {
-    Body body = Body.of(skeleton);
-    Vector3d[] rest = skeleton.restPositions();
-    Vector3d up = new Vector3d();
-    int top = body.joint(Role.HEAD).orElse(body.joint(Role.CHEST).orElse(-1));
-    for (Role foot : List.of(Role.LEFT_FOOT, Role.RIGHT_FOOT)) {
-      if (top >= 0 && body.joint(foot).isPresent()) {
-        up.add(rest[top]).sub(rest[body.joint(foot).getAsInt()]);
-      }
-    }
-    return up.length() > 0 && up.z > 1.5 * Math.abs(up.y) ? Up.Z : Up.Y;
-  }
-
-  private static double extent(Skeleton skeleton, Up up) {
-    int axis = up == Up.Y ? 1 : 2;
-    double low = Double.POSITIVE_INFINITY;
-    double high = Double.NEGATIVE_INFINITY;
-    double widest = 0;
-    Vector3d[] rest = skeleton.restPositions();
-    for (Vector3d p : rest) {
-      low = Math.min(low, p.get(axis));
-      high = Math.max(high, p.get(axis));
-      widest = Math.max(widest, p.distance(rest[0]));
-    }
-    return Math.max(high - low, widest);
-  }
-
-  private static Skeleton inside(List<Joint> joints, Unit unit, Up up) {
-    return new Skeleton(
-        joints.stream()
-            .map(
-                j ->
-                    new Joint(
-                        j.name(),
-                        j.parent(),
-                        inside(j.offset(), unit, up),
-                        j.moves(),
-                        j.tip().map(t -> inside(t, unit, up))))
-            .toList());
-  }
-
-  private static Vector3dc inside(Vector3dc v, Unit unit, Up up) {
-    double[] p = {v.x() * unit.metres(), v.y() * unit.metres(), v.z() * unit.metres()};
-    up.toInside(p, 0);
-    return new Vector3d(p[0], p[1], p[2]);
   }
 
   /** Turns numbers of the file into tracks. */
@@ -390,8 +479,12 @@ public final class BvhReader {
     Optional<Up> up = Up.ofKey(how.getOrDefault("up", ""));
     reading = unit.isPresent() ? reading.withUnit(unit.get()) : reading;
     reading = up.isPresent() ? reading.withUp(up.get()) : reading;
-    return how.containsKey("rateHz")
-        ? reading.withRate(Double.parseDouble(how.get("rateHz")))
-        : reading;
+    if (how.containsKey("rateHz")) {
+      reading = reading.withRate(Double.parseDouble(how.get("rateHz")));
+    }
+    if (how.containsKey("restFrames")) {
+      reading = reading.withRestFrames(Integer.parseInt(how.get("restFrames")));
+    }
+    return how.containsKey("body") ? reading.withBody(how.get("body")) : reading;
   }
 }

@@ -14,6 +14,7 @@ import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.project.RawTake;
+import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
@@ -68,7 +69,7 @@ public final class BvhWriter {
   public static byte[] write(Clip clip, Unit unit, Up up) {
     try {
       return new BvhWriter(clip, unit, up, BvhJoint.usual(clip.skeleton()), Optional.empty())
-          .write(clip.allFrames(), Work.UNWATCHED);
+          .write(clip.allFrames(), Optional.empty(), Work.UNWATCHED);
     } catch (FormatException e) {
       throw new IllegalStateException("there is no file to read from", e);
     }
@@ -81,6 +82,32 @@ public final class BvhWriter {
    */
   public static byte[] write(Clip clip, RawTake raw, Frames range, Unit unit, Up up, Work work)
       throws FormatException {
+    return of(clip, raw, unit, up).write(range, Optional.empty(), work);
+  }
+
+  /**
+   * The same with the frames of rest that the raw take has before its motion.
+   *
+   * @throws FormatException if the raw file's bytes cannot be read again
+   */
+  public static byte[] writeWithRest(
+      Clip clip, RawTake raw, Frames range, Unit unit, Up up, Work work) throws FormatException {
+    if (raw.rest().isEmpty()) {
+      return write(clip, raw, range, unit, up, work);
+    }
+    Clip rest = raw.rest().get();
+    RawTake before =
+        new RawTake(
+            raw.fileName(),
+            raw.bytes(),
+            new Motion(rest, raw.motion().body().on(rest.skeleton())),
+            raw.reading(),
+            raw.assumptions());
+    byte[] rows = of(rest, before, unit, up).frames(rest.allFrames(), work);
+    return of(clip, raw, unit, up).write(range, Optional.of(rows), work);
+  }
+
+  private static BvhWriter of(Clip clip, RawTake raw, Unit unit, Up up) throws FormatException {
     checkJoints(clip.skeleton(), raw);
     boolean own = "bvh".equals(raw.reading().get("format"));
     boolean same =
@@ -90,7 +117,7 @@ public final class BvhWriter {
             && raw.motion().clip().frames() == clip.frames();
     Optional<Source> source = same ? Optional.of(new Source(raw)) : Optional.empty();
     BvhJoint[] layout = own ? layout(raw) : BvhJoint.usual(clip.skeleton());
-    return new BvhWriter(clip, unit, up, layout, source).write(range, work);
+    return new BvhWriter(clip, unit, up, layout, source);
   }
 
   private static BvhJoint[] layout(RawTake raw) throws FormatException {
@@ -166,7 +193,10 @@ public final class BvhWriter {
     }
   }
 
-  private byte[] write(Frames range, Work work) throws FormatException {
+  /**
+   * @param rest rows to stand before the others
+   */
+  private byte[] write(Frames range, Optional<byte[]> rest, Work work) throws FormatException {
     Decimals out = new Decimals(1 << 16);
     IntStream.range(0, layout.length).filter(j -> misleads(j, range)).forEach(bare::set);
     boolean ownHierarchy =
@@ -179,7 +209,9 @@ public final class BvhWriter {
     } else {
       hierarchy(out);
     }
-    out.text("MOTION\nFrames: " + range.count() + "\nFrame Time: " + frameTime() + "\n");
+    int restRows = (int) rest.map(BvhWriter::lines).orElse(0L).longValue();
+    out.text(
+        "MOTION\nFrames: " + (range.count() + restRows) + "\nFrame Time: " + frameTime() + "\n");
     List<Frames> pieces = pieces(range);
     byte[][] texts = new byte[pieces.size()][];
     try {
@@ -196,6 +228,7 @@ public final class BvhWriter {
     } catch (UncheckedIOException e) {
       throw (FormatException) e.getCause();
     }
+    rest.ifPresent(rows -> out.copy(rows, 0, rows.length));
     for (byte[] text : texts) {
       out.copy(text, 0, text.length);
     }
@@ -219,10 +252,19 @@ public final class BvhWriter {
         : List.of(range);
   }
 
+  /** Rows of the raw file before frame 0. */
+  private int restRows() {
+    return source.map(s -> s.raw.restFrames()).orElse(0);
+  }
+
+  private static long lines(byte[] text) {
+    return IntStream.range(0, text.length).filter(i -> text[i] == '\n').count();
+  }
+
   private byte[] frames(Frames range, Work work) throws FormatException {
     Decimals out = new Decimals((int) Math.min(1 << 28, 40L * range.count() + (1 << 16)));
     Source from = source.isPresent() ? new Source(source.get().raw) : null;
-    for (int f = 0; f < range.from() && from != null; f++) {
+    for (int f = -restRows(); f < range.from() && from != null; f++) {
       from.nextFrame();
     }
     double[][] near = new double[layout.length][3];

@@ -16,7 +16,8 @@ final class ReadingJson {
 
   static Reading read(At reading) throws FormatException {
     reading.members();
-    Reading how = Reading.GUESS;
+    // in projects of before these were known every row is motion
+    Reading how = Reading.GUESS.withRestFrames(0);
     At unit = reading.get("unit");
     Optional<Unit> known = Unit.ofKey(unit.text(""));
     if (known.isPresent()) {
@@ -30,6 +31,18 @@ final class ReadingJson {
       how = how.withUp(axis.get());
     } else if (up.isThere()) {
       up.wrong("there is no axis " + up.quoted() + GUESSED);
+    }
+    At rest = reading.get("restFrames");
+    if (rest.isThere()) {
+      try {
+        how = how.withRestFrames(Integer.parseInt(rest.text("")));
+      } catch (IllegalArgumentException e) {
+        rest.wrong(rest.quoted() + " is no number of rest frames" + GUESSED);
+      }
+    }
+    At body = reading.get("body");
+    if (body.isThere()) {
+      how = how.withBody(body.text(""));
     }
     return withRate(how, reading.get("rateHz"));
   }

@@ -31,10 +31,16 @@ import waxhand.formats.disk.WholeFile;
  * @param range frames handed on; all of them while empty
  * @param unit as in the raw file while empty
  * @param up as in the raw file while empty
+ * @param withRest whether a rest pose before the motion goes with it
  */
-public record Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> up) {
+public record Handoff(
+    Optional<Frames> range, Optional<Unit> unit, Optional<Up> up, boolean withRest) {
   public static final Handoff AS_IT_CAME =
-      new Handoff(Optional.empty(), Optional.empty(), Optional.empty());
+      new Handoff(Optional.empty(), Optional.empty(), Optional.empty(), false);
+
+  public Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> up) {
+    this(range, unit, up, false);
+  }
 
   /** Largest distance, metres, between what was meant and what was read back. */
   private static final double TOLERANCE_M = 1e-4;
@@ -82,13 +88,18 @@ public record Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> 
     if (format.writer().isEmpty()) {
       throw new FormatException(name, format.words() + " is read, but not written");
     }
-    byte[] bytes = format.writer().get().write(clip, raw, frames, out, axis, work);
+    byte[] bytes = format.writer().get().write(clip, raw, frames, out, axis, withRest, work);
     if (origin.isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
       // it may be the file the take came from; where that lies is not known any more
       throw new FormatException(
           name, "this may be the raw take itself: it holds the same bytes; give another name");
     }
-    Reading reading = Reading.GUESS.withUnit(out).withUp(axis).withRate(clip.rateHz());
+    Reading reading =
+        Reading.GUESS
+            .withUnit(out)
+            .withUp(axis)
+            .withRate(clip.rateHz())
+            .withRestFrames(withRest ? raw.restFrames() : 0);
     Motion meant = result.with(clip.cut(frames));
     Comparison difference =
         AtomicFile.write(

@@ -87,6 +87,15 @@ public final class Words {
     return new String(bytes, end, i - end, StandardCharsets.UTF_8).strip();
   }
 
+  /** Whether nothing but blanks stands before the present word on its line. */
+  public boolean isFirstInLine() {
+    int i = start - 1;
+    while (i >= 0 && (bytes[i] == ' ' || bytes[i] == '\t')) {
+      i--;
+    }
+    return i < 0 || bytes[i] == '\n' || bytes[i] == '\r';
+  }
+
   /** The present word as a number. */
   public double number(String what) throws FormatException {
     double few = fewDigits();
