@@ -21,6 +21,9 @@ import waxhand.rehearsal.damage.Damage.Damaged;
 import waxhand.rehearsal.damage.Damage.Fault;
 import waxhand.rehearsal.damage.Damages;
 import waxhand.rehearsal.damage.FootFaults;
+import waxhand.rehearsal.mate.Mate;
+import waxhand.rehearsal.mate.MateScene;
+import waxhand.rehearsal.scene.Scenario;
 import waxhand.rehearsal.scene.Scene;
 
 /**
@@ -35,7 +38,7 @@ import waxhand.rehearsal.scene.Scene;
  * @param things what stands about
  */
 public record Rehearsal(
-    Scene scene,
+    Scenario scene,
     long seed,
     Clip truth,
     Clip raw,
@@ -102,6 +105,21 @@ public record Rehearsal(
         events,
         List.copyOf(faults),
         score.things());
+  }
+
+  /** A take of the mate, the second family. */
+  public static Rehearsal ofMate(
+      MateScene scene, double seconds, double rateHz, long seed, Map<String, Double> damage) {
+    Mate mate = new Mate(scene, seconds, seed);
+    int frames = (int) Math.round(seconds * rateHz);
+    Clip truth = mate.clip(frames, rateHz);
+    Damaged damaged = Damages.apply(truth, damage, seed + 5);
+    List<Contact> contacts = mate.contacts(frames, rateHz);
+    List<Fault> faults = new ArrayList<>(damaged.faults());
+    Damaged placed = Damages.apply(truth, Damages.ofPlace(damage), seed + 5);
+    faults.addAll(FootFaults.of(truth, placed.clip(), contacts));
+    return new Rehearsal(
+        scene, seed, truth, damaged.clip(), contacts, List.of(), List.copyOf(faults), List.of());
   }
 
   /** What is known, as the text of a truth file. */

@@ -29,10 +29,15 @@ public final class Damages {
   public static final Map<String, Double> USUAL =
       strengths(List.of("leg", "drift", "float", "floor", "jitter", "dropout", "freeze", "spike"));
 
+  /** What files from elsewhere suffer from, with its usual strength. */
+  public static final Map<String, Double> WILD =
+      strengths(List.of("leg", "drift", "float", "floor", "jitter", "wild", "freeze"));
+
   private static final Map<String, Damage> KINDS = kinds();
 
-  /** All kinds there are, with their usual strength. */
-  public static final Map<String, Double> ALL = strengths(KINDS.keySet());
+  /** All kinds of the deckhand's takes, with their usual strength. */
+  public static final Map<String, Double> ALL =
+      strengths(KINDS.keySet().stream().filter(k -> !k.equals("wild")).toList());
 
   private Damages() {}
 
@@ -58,6 +63,7 @@ public final class Damages {
     kinds.put("dropout", LimbDamage::dropouts);
     kinds.put("freeze", Damages::freezes);
     kinds.put("spike", Damages::spikes);
+    kinds.put("wild", WildRuns::apply);
     return kinds;
   }
 

@@ -10,7 +10,7 @@ import waxhand.rehearsal.actor.DeckWork;
 import waxhand.rehearsal.actor.Score;
 
 /** A take of the Night Ferry shoot. Each goes on for as long as it is asked to. */
-public enum Scene {
+public enum Scene implements Scenario {
   /** Walks the deck, stops, turns on the ball of the foot and walks back. */
   DECK_WALK(14) {
     @Override
@@ -102,12 +102,12 @@ public enum Scene {
 
   abstract void cycle(Score score, SplittableRandom random);
 
-  /** How long the take is where nobody says. */
+  @Override
   public double usualSeconds() {
     return usualSeconds;
   }
 
-  /** In files and on the command line, such as "deck-walk". */
+  @Override
   public String key() {
     return name().toLowerCase(Locale.ROOT).replace('_', '-');
   }

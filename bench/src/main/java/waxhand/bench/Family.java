@@ -1,0 +1,97 @@
+package waxhand.bench;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import waxhand.rehearsal.Rehearsal;
+import waxhand.rehearsal.damage.Damages;
+import waxhand.rehearsal.mate.MateScene;
+import waxhand.rehearsal.scene.Scene;
+
+/** Takes of one actor, to be tuned on or to be left untouched. */
+enum Family {
+  DECKHAND {
+    @Override
+    List<Sample> takes(Seeds seeds, Map<String, Double> damage) {
+      List<Sample> takes = new ArrayList<>();
+      for (Scene scene : Scene.values()) {
+        each(
+            takes,
+            seeds,
+            scene.key(),
+            scene.ordinal(),
+            (rate, seed) ->
+                Rehearsal.of(
+                    new Rehearsal.Order(
+                        scene, 14, rate, seed, 1.5 + 0.1 * (seed % 6), false, damage)));
+      }
+      return takes;
+    }
+
+    @Override
+    Map<String, Double> damage() {
+      return Damages.USUAL;
+    }
+  },
+
+  MATE {
+    @Override
+    List<Sample> takes(Seeds seeds, Map<String, Double> damage) {
+      List<Sample> takes = new ArrayList<>();
+      for (MateScene scene : MateScene.values()) {
+        each(
+            takes,
+            seeds,
+            scene.key(),
+            scene.ordinal(),
+            (rate, seed) -> Rehearsal.ofMate(scene, 12, rate, seed, damage));
+      }
+      return takes;
+    }
+
+    @Override
+    Map<String, Double> damage() {
+      return Damages.WILD;
+    }
+  };
+
+  /** Which seeds: those for tuning, or those nobody looks at while tuning. */
+  enum Seeds {
+    TUNED(310_000),
+    UNTOUCHED(7_700_000);
+
+    private final long first;
+
+    Seeds(long first) {
+      this.first = first;
+    }
+  }
+
+  /**
+   * One take.
+   *
+   * @param name scene, rate and seed, by which it can be made again
+   */
+  record Sample(String name, Supplier<Rehearsal> made) {}
+
+  private interface Making {
+    Rehearsal of(double rate, long seed);
+  }
+
+  private static final double[] RATES = {30, 60, 120, 240};
+
+  abstract List<Sample> takes(Seeds seeds, Map<String, Double> damage);
+
+  /** What their captures suffer from. */
+  abstract Map<String, Double> damage();
+
+  private static void each(
+      List<Sample> takes, Seeds seeds, String scene, int ordinal, Making making) {
+    for (double rate : RATES) {
+      long seed = seeds.first + 997L * ordinal + (long) rate;
+      takes.add(
+          new Sample(scene + " " + (int) rate + " Hz seed " + seed, () -> making.of(rate, seed)));
+    }
+  }
+}

@@ -1,0 +1,228 @@
+package waxhand.rehearsal.mate;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.SplittableRandom;
+import org.joml.Quaterniond;
+import org.joml.Vector3d;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.ik.TwoBone;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
+
+/** Performs what is written down for the mate: the pose of the whole body at any time. */
+public final class Mate {
+  private static final int FREE = 26;
+
+  /** Legs are never stretched out farther, as a share of their length. */
+  private static final double STRETCHED = 0.992;
+
+  private final MateBuild build;
+  private final MateScore score;
+  private final double[][] sway = new double[FREE][6];
+  private final Quaterniond[] local;
+  private final Quaterniond[] turned;
+  private final Vector3d[] world;
+
+  /** Prepares a take; the same seed gives the same. */
+  public Mate(MateScene scene, double seconds, long seed) {
+    SplittableRandom random = new SplittableRandom(seed);
+    build = new MateBuild(random);
+    score = new MateScore(build, random);
+    while (score.now < seconds + 1) {
+      scene.cycle(score);
+    }
+    for (double[] wave : sway) {
+      for (int i = 0; i < 3; i++) {
+        wave[i] = 2 * Math.PI * (0.13 + 0.31 * i + random.nextDouble(0.2));
+        wave[3 + i] = random.nextDouble(2 * Math.PI);
+      }
+    }
+    int joints = build.skeleton().size();
+    local = new Quaterniond[joints];
+    turned = new Quaterniond[joints];
+    world = new Vector3d[joints];
+    for (int j = 0; j < joints; j++) {
+      local[j] = new Quaterniond();
+      turned[j] = new Quaterniond();
+      world[j] = new Vector3d();
+    }
+  }
+
+  public double heightM() {
+    return build.heightM;
+  }
+
+  /** Nobody is ever quite still: about 1 at most, another course for each quantity. */
+  private double sway(int quantity, double t) {
+    double[] w = sway[quantity];
+    double sum = 0;
+    for (int i = 0; i < 3; i++) {
+      sum += Math.sin(w[i] * t + w[3 + i]) / (1 + i);
+    }
+    return 0.55 * sum;
+  }
+
+  private void pose(double t) {
+    for (Quaterniond q : local) {
+      q.identity();
+    }
+    double standing = build.offset(MateBuild.PELVIS).y();
+    double h = build.heightM;
+    world[MateBuild.PELVIS].set(
+        score.x.at(t) + 0.002 * h * sway(0, t),
+        score.height.at(t) * standing * 0.985 + 0.0008 * h * sway(1, t),
+        score.z.at(t) + 0.002 * h * sway(2, t));
+    local[MateBuild.PELVIS]
+        .rotateY(score.yaw.at(t) + 0.01 * sway(3, t))
+        .rotateX(score.pitch.at(t) + 0.008 * sway(4, t))
+        .rotateZ(0.008 * sway(5, t));
+    world[MateBuild.PELVIS].y -= beyondReach(t);
+    trunk(t);
+    for (int s = 0; s < 2; s++) {
+      arm(s, t);
+      leg(s, t);
+    }
+  }
+
+  /** By how much the hips hang lower than wished, so that both legs reach their feet. */
+  private double beyondReach(double t) {
+    double longest = STRETCHED * build.legM();
+    double sum = 0;
+    for (int s = 0; s < 2; s++) {
+      double free = score.free[s].at(t);
+      Vector3d joint = hipJoint(s);
+      Vector3d ankle = score.feet[s].at(t).ankle();
+      double dx = joint.x - ankle.x;
+      double dz = joint.z - ankle.z;
+      double highest = ankle.y + Math.sqrt(Math.max(0, longest * longest - dx * dx - dz * dz));
+      // a soft maximum: smooth where the leg comes to its length
+      double over = (joint.y - highest) * (1 - free);
+      double soft = 0.006;
+      double need = 0.5 * (over + Math.sqrt(over * over + soft * soft));
+      sum = Math.sqrt(sum * sum + need * need);
+    }
+    return sum;
+  }
+
+  private Vector3d hipJoint(int s) {
+    Vector3d offset = new Vector3d(build.offset(build.joint(s, MateBuild.HIP)));
+    return local[MateBuild.PELVIS].transform(offset).add(world[MateBuild.PELVIS]);
+  }
+
+  private void trunk(double t) {
+    int count = build.spine.length;
+    for (int n = 0; n < count; n++) {
+      local[build.spine[n]]
+          .rotateY(score.twist.at(t) / count)
+          .rotateX(score.bend.at(t) / count + 0.006 * sway(6 + n, t))
+          .rotateZ(score.side.at(t) / count);
+    }
+    double look = score.look.at(t) + 0.03 * sway(10, t);
+    double nod = score.nod.at(t) + 0.02 * sway(11, t);
+    local[build.neck].rotateY(0.4 * look).rotateX(0.35 * nod);
+    local[build.head].rotateY(0.6 * look).rotateX(0.65 * nod).rotateZ(0.02 * sway(12, t));
+  }
+
+  private void arm(int s, double t) {
+    double x = s == 0 ? 1 : -1;
+    double front = score.front[s].at(t) + 0.02 * sway(13 + s, t);
+    double out = score.out[s].at(t) + 0.01 * sway(15 + s, t);
+    // hanging: down from the T pose, then to the front about the body's own axis
+    local[build.joint(s, MateBuild.COLLAR)].rotateY(-x * 0.1 * front).rotateZ(x * 0.06 * front);
+    local[build.joint(s, MateBuild.ARM)].rotateX(-front).rotateZ(-x * (Math.PI / 2 - out));
+    local[build.joint(s, MateBuild.ELBOW)].rotateY(-x * score.elbow[s].at(t));
+    local[build.joint(s, MateBuild.WRIST)]
+        .rotateZ(x * score.wrist[s].at(t))
+        .rotateY(-x * (0.1 + 0.03 * sway(17 + s, t)));
+  }
+
+  private void leg(int s, double t) {
+    MateFoot.Pose foot = score.feet[s].at(t);
+    double out = (s == 0 ? 1 : -1) * (0.12 + 0.35 * Math.max(0, 1 - score.height.at(t)));
+    Vector3d bend =
+        local[MateBuild.PELVIS]
+            .transform(new Vector3d(out, 0, 1))
+            .add(foot.turn().transform(new Vector3d(0, 0.2, 0.6)));
+    TwoBone.Solution leg = build.leg(s).solve(hipJoint(s), foot.ankle(), bend);
+    Quaterniond thigh =
+        new Quaterniond(local[MateBuild.PELVIS]).conjugate().mul(leg.upperRotation());
+    Quaterniond shin = new Quaterniond(leg.upperRotation()).conjugate().mul(leg.lowerRotation());
+    Quaterniond ankle = new Quaterniond(leg.lowerRotation()).conjugate().mul(foot.turn());
+    double free = score.free[s].at(t);
+    if (free > 0) {
+      thigh.slerp(new Quaterniond().rotateX(-score.hip[s].at(t)), free);
+      shin.slerp(new Quaterniond().rotateX(score.knee[s].at(t)), free);
+      ankle.slerp(new Quaterniond().rotateX(-score.ankle[s].at(t)), free);
+    }
+    local[build.joint(s, MateBuild.HIP)].set(thigh).normalize();
+    local[build.joint(s, MateBuild.KNEE)].set(shin).normalize();
+    local[build.joint(s, MateBuild.ANKLE)].set(ankle).normalize();
+    local[build.joint(s, MateBuild.BALL)].rotateX(foot.toes() * (1 - free));
+  }
+
+  /** The performance sampled at a rate. */
+  public Clip clip(int frames, double rateHz) {
+    int joints = local.length;
+    double[][] q = new double[joints][4 * frames];
+    double[] p = new double[3 * frames];
+    for (int f = 0; f < frames; f++) {
+      pose(f / rateHz);
+      p[3 * f] = world[MateBuild.PELVIS].x;
+      p[3 * f + 1] = world[MateBuild.PELVIS].y;
+      p[3 * f + 2] = world[MateBuild.PELVIS].z;
+      for (int j = 0; j < joints; j++) {
+        int at = 4 * f;
+        double dot =
+            f == 0
+                ? 1
+                : q[j][at - 4] * local[j].x
+                    + q[j][at - 3] * local[j].y
+                    + q[j][at - 2] * local[j].z
+                    + q[j][at - 1] * local[j].w;
+        double sign = dot < 0 ? -1 : 1;
+        q[j][at] = sign * local[j].x;
+        q[j][at + 1] = sign * local[j].y;
+        q[j][at + 2] = sign * local[j].z;
+        q[j][at + 3] = sign * local[j].w;
+      }
+    }
+    List<Track> rotations = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
+    for (int j = 0; j < joints; j++) {
+      rotations.add(Track.of(TrackType.ROTATION, q[j]));
+      translations.add(j == 0 ? Track.of(TrackType.TRANSLATION, p) : null);
+    }
+    return new Clip(build.skeleton(), rateHz, rotations, translations);
+  }
+
+  /** The frames in which parts of the feet rest exactly. */
+  public List<Contact> contacts(int frames, double rateHz) {
+    List<Contact> contacts = new ArrayList<>();
+    ContactPart[][] parts = {
+      {ContactPart.LEFT_HEEL, ContactPart.LEFT_BALL, ContactPart.LEFT_TOE},
+      {ContactPart.RIGHT_HEEL, ContactPart.RIGHT_BALL, ContactPart.RIGHT_TOE}
+    };
+    for (int s = 0; s < 2; s++) {
+      for (int place = 0; place < 3; place++) {
+        int from = -1;
+        for (int f = 0; f <= frames; f++) {
+          double t = f / rateHz;
+          boolean rests = f < frames && score.free[s].at(t) <= 0 && score.feet[s].rests(place, t);
+          if (rests && from < 0) {
+            from = f;
+          } else if (!rests && from >= 0) {
+            if (f - from >= 2) {
+              contacts.add(new Contact(parts[s][place], new Frames(from, f)));
+            }
+            from = -1;
+          }
+        }
+      }
+    }
+    return contacts;
+  }
+}
