@@ -55,6 +55,11 @@ final class ContactSearch {
 
   private static final double HOLE_M = 0.1;
 
+  private static final double SPOT_M = 0.045;
+
+  /** If it goes no farther away meanwhile, metres. */
+  private static final double AWAY_M = 0.06;
+
   /** Where a foot is beside a hole is told from so long before and after it, seconds. */
   private static final double HOLE_ENDS_S = 0.03;
 
@@ -209,16 +214,42 @@ final class ContactSearch {
     }
   }
 
-  /** Whether a foot is about where it was. */
+  /**
+   * Whether a foot is about where it was, or as far from it as the other foot is: then the body
+   * leapt. What went far from both ends meanwhile stepped.
+   */
   private boolean isSame(Side side, int from, int to) {
     int aside = (int) Math.round(HOLE_ENDS_S * rateHz);
     int a = Math.max(0, from - aside);
     int b = Math.min(courses.frames() - 1, to + aside);
-    double sum = 0;
-    for (double[] axis : courses.of(ContactPart.ofSole(side, 1))) {
-      sum += (axis[b] - axis[a]) * (axis[b] - axis[a]);
+    double[][] ball = courses.of(ContactPart.ofSole(side, 1));
+    ContactPart beside = ContactPart.ofSole(side.other(), 1);
+    double[][] other = courses.has(beside) ? courses.of(beside) : ball;
+    double own = 0;
+    double apart = 0;
+    for (int i = 0; i < 3; i++) {
+      double d = ball[i][b] - ball[i][a];
+      double e = other[i][b] - other[i][a];
+      own += d * d;
+      apart += other == ball ? d * d : (d - e) * (d - e);
     }
-    return sum < HOLE_M * HOLE_M;
+    boolean near = own < SPOT_M * SPOT_M || apart < SPOT_M * SPOT_M && own < HOLE_M * HOLE_M;
+    return near && farthest(ball, a, b) < AWAY_M;
+  }
+
+  /** How far a course goes from the way between its ends, metres. */
+  private static double farthest(double[][] course, int from, int to) {
+    double most = 0;
+    for (int n = from + 1; n < to; n++) {
+      double t = (n - from) / (double) (to - from);
+      double sum = 0;
+      for (double[] axis : course) {
+        double d = axis[n] - axis[from] - t * (axis[to] - axis[from]);
+        sum += d * d;
+      }
+      most = Math.max(most, sum);
+    }
+    return Math.sqrt(most);
   }
 
   /** What rests on both sides of a hole rests in it; where nothing does, what rests after it. */

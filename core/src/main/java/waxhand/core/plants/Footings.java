@@ -248,32 +248,53 @@ public final class Footings {
   private List<Footing.Segment> segments(Footing footing, FootPose pose, FrameSet filled) {
     List<Footing.Segment> segments = new ArrayList<>();
     Frames frames = footing.frames();
+    List<Frames> flats = new ArrayList<>();
     int from = -1;
     int flatFrom = -1;
-    int flatTo = -1;
     for (int f = frames.from(); f <= frames.to(); f++) {
       boolean inside = f < frames.to();
       boolean heel = inside && footing.holds(0, f);
       boolean ball = inside && footing.holds(1, f);
       boolean toe = inside && footing.holds(2, f);
       boolean flat = heel && (ball || toe);
+      if (flat && flatFrom < 0) {
+        flatFrom = f;
+      } else if (!flat && flatFrom >= 0) {
+        flats.add(new Frames(flatFrom, f));
+        flatFrom = -1;
+      }
       if (flat || ball && toe) {
         from = from < 0 ? f : from;
-        if (flat) {
-          flatFrom = flatFrom < 0 ? f : flatFrom;
-          flatTo = f + 1;
-        }
       } else if (from >= 0) {
-        Frames flats = flatFrom < 0 ? Frames.NONE : new Frames(flatFrom, flatTo);
-        for (Frames run : steady(pose, new Frames(from, f), !flats.isEmpty())) {
-          Frames lying = flats.within(run);
-          segments.add(new Footing.Segment(run, lying, heading(pose, run, lying, filled)));
-        }
+        add(segments, new Frames(from, f), flats, pose, filled);
+        flats.clear();
         from = -1;
-        flatFrom = -1;
       }
     }
     return segments;
+  }
+
+  /** A segment for each stretch in which the foot lies flat: between two of them its heel is up. */
+  private void add(
+      List<Footing.Segment> segments,
+      Frames run,
+      List<Frames> flats,
+      FootPose pose,
+      FrameSet filled) {
+    if (flats.isEmpty()) {
+      for (Frames part : steady(pose, run, false)) {
+        segments.add(
+            new Footing.Segment(part, Frames.NONE, heading(pose, part, Frames.NONE, filled)));
+      }
+    }
+    for (int n = 0; n < flats.size(); n++) {
+      int from = n == 0 ? run.from() : flats.get(n).from();
+      int to = n == flats.size() - 1 ? run.to() : flats.get(n).to();
+      for (Frames part : steady(pose, new Frames(from, to), true)) {
+        Frames lying = flats.get(n).within(part);
+        segments.add(new Footing.Segment(part, lying, heading(pose, part, lying, filled)));
+      }
+    }
   }
 
   /** The stretches of a run in which the foot does not turn: all of it where it hardly does. */
