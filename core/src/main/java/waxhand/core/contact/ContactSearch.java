@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
+import waxhand.core.signal.Quickselect;
 import waxhand.core.signal.Running;
 
 /**
@@ -63,6 +64,25 @@ final class ContactSearch {
   /** Where a foot is beside a hole is told from so long before and after it, seconds. */
   private static final double HOLE_ENDS_S = 0.03;
 
+  /** A step takes no longer than this to either side, seconds. */
+  private static final double LIFT_S = 0.4;
+
+  /** A part that rises by more is lifted, metres; and by so much more for its jitter. */
+  private static final double LIFTED_M = 0.012;
+
+  private static final double LIFTED_NOISE = 3;
+
+  /** It is down again below this, metres. */
+  private static final double DOWN_M = 0.004;
+
+  /** A foot tilted by more than this from how it lies rests on one end, radians, metres. */
+  private static final double TILTED = Math.tan(Math.toRadians(2));
+
+  private static final double TILTED_M = 0.004;
+
+  /** And by so much of the jitter that is left. */
+  private static final double TILT_NOISE = 2;
+
   private static final double STEP = 1e-3;
 
   /** A surface is beneath a part that gets away from it by so much of what it rises. */
@@ -101,6 +121,9 @@ final class ContactSearch {
     rests = rests(wander(rests));
     closeHoles(rests, Side.LEFT);
     closeHoles(rests, Side.RIGHT);
+    letLiftedGo(rests);
+    tell(rests, Side.LEFT);
+    tell(rests, Side.RIGHT);
     turnOnBall(rests, Side.LEFT);
     turnOnBall(rests, Side.RIGHT);
     return rests;
@@ -284,6 +307,113 @@ final class ContactSearch {
           rests.get(heel)[k] &= !pivots;
           rests.get(toe)[k] &= !pivots;
         }
+      }
+    }
+  }
+
+  /**
+   * A part that rises and comes down again was lifted, little as that may be and slow: the other
+   * foot, or the rest of its own, did not rise with it.
+   */
+  private void letLiftedGo(Map<ContactPart, boolean[]> rests) {
+    Map<ContactPart, double[]> rises = new EnumMap<>(ContactPart.class);
+    for (ContactPart part : rests.keySet()) {
+      if (part.isSole()) {
+        rises.put(part, rises(courses.of(part)[1]));
+      }
+    }
+    for (ContactPart part : rises.keySet()) {
+      double[] own = rises.get(part);
+      boolean[] rest = rests.get(part);
+      double least = LIFTED_M + LIFTED_NOISE * courses.noiseM(part);
+      boolean[] lifted = new boolean[own.length];
+      for (int n = 0; n < own.length; n++) {
+        double common = Double.POSITIVE_INFINITY;
+        for (ContactPart other : rises.keySet()) {
+          if (other != part && rests.get(other)[n]) {
+            common = Math.min(common, rises.get(other)[n]);
+          }
+        }
+        lifted[n] = own[n] - (common < Double.POSITIVE_INFINITY ? common : 0) > least;
+      }
+      release(rest, lifted, own);
+    }
+  }
+
+  /** Lets a part go in the frames in which it is lifted, and on either side until it is down. */
+  private static void release(boolean[] rest, boolean[] lifted, double[] rise) {
+    int count = rest.length;
+    for (int n = 0; n < count; n++) {
+      if (lifted[n]) {
+        rest[n] = false;
+        for (int k = n - 1; k >= 0 && rest[k] && rise[k] > DOWN_M; k--) {
+          rest[k] = false;
+        }
+        for (int k = n + 1; k < count && rest[k] && rise[k] > DOWN_M; k++) {
+          rest[k] = false;
+        }
+      }
+    }
+  }
+
+  /** By how much a course is higher than the lowest both before and after, metres. */
+  private double[] rises(double[] height) {
+    int wide = (int) Math.max(1, Math.round(LIFT_S * rateHz));
+    int count = height.length;
+    double[] before = new double[count];
+    double[] after = new double[count];
+    Running.least(height, count, wide, before, after);
+    double[] rises = new double[count];
+    for (int n = 0; n < count; n++) {
+      rises[n] = height[n] - Math.max(before[n], after[n]);
+    }
+    return rises;
+  }
+
+  /**
+   * How a foot is tilted tells better than heights which parts of it rest: of two that rest at once
+   * neither is higher than it is, on the whole, when both do.
+   */
+  private void tell(Map<ContactPart, boolean[]> rests, Side side) {
+    if (!courses.has(ContactPart.ofSole(side, 0))) {
+      return;
+    }
+    tell(rests, side, 0, 1);
+    tell(rests, side, 1, 2);
+    tell(rests, side, 0, 2);
+  }
+
+  private void tell(Map<ContactPart, boolean[]> rests, Side side, int back, int front) {
+    ContactPart a = ContactPart.ofSole(side, back);
+    ContactPart b = ContactPart.ofSole(side, front);
+    boolean[] restsA = rests.get(a);
+    boolean[] restsB = rests.get(b);
+    double[][] courseA = courses.of(a);
+    double[][] courseB = courses.of(b);
+    int count = restsA.length;
+    double[] rise = new double[count];
+    double[] flat = new double[count];
+    int many = 0;
+    double length = 0;
+    for (int n = 0; n < count; n++) {
+      if (restsA[n] && restsB[n]) {
+        rise[n] = over(n, courseA, false) - over(n, courseB, false);
+        flat[many++] = rise[n];
+        length += Math.hypot(courseA[0][n] - courseB[0][n], courseA[2][n] - courseB[2][n]);
+      }
+    }
+    if (many < 3) {
+      return;
+    }
+    length /= many;
+    double level = Quickselect.at(flat, many, many / 2);
+    double noise = Math.hypot(courses.noiseM(a), courses.noiseM(b));
+    double least = Math.max(TILTED_M, length * TILTED) + TILT_NOISE * noise;
+    for (int n = 0; n < count; n++) {
+      if (restsA[n] && restsB[n]) {
+        double high = rise[n] - level;
+        restsA[n] = !(high > least);
+        restsB[n] = !(high < -least);
       }
     }
   }

@@ -157,4 +157,40 @@ public final class Running {
       }
     }
   }
+
+  /**
+   * The least of the values up to each one and from it on, within a width; each by a deque of
+   * candidates, so that the cost does not depend on the width.
+   *
+   * @param x not modified
+   * @param before of the {@code width} values before each and itself. Modified.
+   * @param after of itself and the {@code width} behind. Modified.
+   */
+  public static void least(double[] x, int count, int width, double[] before, double[] after) {
+    int[] deque = new int[count];
+    int head = 0;
+    int tail = 0;
+    for (int n = 0; n < count; n++) {
+      while (tail > head && x[deque[tail - 1]] >= x[n]) {
+        tail--;
+      }
+      deque[tail++] = n;
+      if (deque[head] < n - width) {
+        head++;
+      }
+      before[n] = x[deque[head]];
+    }
+    head = 0;
+    tail = 0;
+    for (int n = count - 1; n >= 0; n--) {
+      while (tail > head && x[deque[tail - 1]] >= x[n]) {
+        tail--;
+      }
+      deque[tail++] = n;
+      if (deque[head] > n + width) {
+        head++;
+      }
+      after[n] = x[deque[head]];
+    }
+  }
 }

@@ -416,35 +416,51 @@ final class MateScore {
     armsDown(0.56);
   }
 
-  /** Lies down on the back and gets up again, feet off the ground meanwhile. */
+  /** Sits down on the floor, stretches the legs out on their heels, lies back and gets up again. */
   void lie(double hold) {
     double heading = yaw.last();
-    double t = 1.6;
-    double back = 0.3 * h();
+    double t = 1.2;
+    double back = 0.16 * h();
     x.move(now, now + t, midX() - back * Math.sin(heading));
     z.move(now, now + t, midZ() - back * Math.cos(heading));
-    height.move(now, now + t, 0.16);
-    bend.move(now, now + 0.6 * t, 0.8);
-    bend.move(now + 0.6 * t, now + 2 * t, 0);
-    pitch.move(now + 0.5 * t, now + 2 * t, -Math.PI / 2 + 0.05);
-    for (int s = 0; s < 2; s++) {
-      free[s].move(now + t, now + 2 * t, 1);
-      hip[s].move(now + t, now + 2 * t, 0.05);
-      knee[s].move(now + t, now + 2 * t, 0.08);
-      front[s].move(now, now + 2 * t, 0.1);
-    }
-    now += 2 * t + hold;
-    for (int s = 0; s < 2; s++) {
-      free[s].move(now, now + t, 0);
-      front[s].move(now, now + t, 0.5);
-    }
-    pitch.move(now, now + 1.4 * t, 0);
-    bend.move(now, now + t, 0.8);
-    bend.move(now + t, now + 2 * t, 0);
+    height.move(now, now + t, 0.24);
+    bend.move(now, now + t, 0.9);
     now += t;
+    double[] out = {between(0.36, 0.4) * h(), between(0.36, 0.4) * h()};
+    for (int k = 0; k < 2; k++) {
+      feet[k].toesUp.move(now, now + 0.7, 0.9);
+      slide(feet[k], now + 0.1 * k, now + 0.8, out[k], 0.04);
+    }
+    height.move(now, now + 0.8, 0.13);
+    now += 0.8;
+    pitch.move(now, now + t, -Math.PI / 2 + 0.1);
+    bend.move(now, now + t, 0);
+    now += t + hold;
+    bend.move(now, now + t, 0.9);
+    pitch.move(now, now + t, 0);
+    now += t;
+    for (int k = 0; k < 2; k++) {
+      slide(feet[k], now + 0.1 * k, now + 0.8, -out[k], 0.04);
+      feet[k].toesUp.move(now + 0.1, now + 0.8, 0);
+    }
+    height.move(now, now + 0.8, 0.24);
+    now += 0.8;
+    bend.move(now, now + t, 0);
     settle(t, 1);
     now += t;
     armsDown(0.4);
+  }
+
+  /** A foot goes ahead, low over the ground, without turning. */
+  private void slide(MateFoot foot, double from, double to, double ahead, double lift) {
+    double heading = yaw.last();
+    foot.swing(
+        from,
+        to,
+        foot.x.last() + ahead * Math.sin(heading),
+        foot.z.last() + ahead * Math.cos(heading),
+        foot.yaw.last(),
+        lift);
   }
 
   /** Stands on the hands: hips over head, legs up. */
@@ -461,7 +477,8 @@ final class MateScore {
     for (int s = 0; s < 2; s++) {
       free[s].move(now, now + 0.6 * t, 1);
       hip[s].move(now, now + t, 0);
-      knee[s].move(now, now + t, 0.03);
+      knee[s].move(now, now + 0.1, 1.5);
+      knee[s].move(now + 0.6 * t, now + t, 0.03);
       ankle[s].move(now, now + t, -0.5);
       front[s].move(now, now + t, 3.05);
     }
@@ -475,7 +492,8 @@ final class MateScore {
     bend.move(now, now + t, 0.9);
     height.move(now, now + t, 0.7);
     for (int s = 0; s < 2; s++) {
-      free[s].move(now + 0.3 * t, now + t, 0);
+      knee[s].move(now, now + 0.4 * t, 1.5);
+      free[s].move(now + 0.4 * t, now + t, 0);
       ankle[s].move(now, now + t, 0);
       front[s].move(now, now + t, 1.4);
     }
