@@ -1,13 +1,19 @@
 package waxhand.core.signal;
 
+import java.util.function.IntToDoubleFunction;
+
 /**
- * Finds single samples that do not belong to their neighbours: the Hampel identifier (Davies and
- * Gather, "The identification of multiple outliers", J. Am. Stat. Assoc. 88, 1993) on what is left
- * of each sample after a cubic through the two samples before and the two after it.
+ * Finds samples, single or a few in a row, that do not belong to their neighbours: the Hampel
+ * identifier (Davies and Gather, "The identification of multiple outliers", J. Am. Stat. Assoc. 88,
+ * 1993) on what is left of each sample after a cubic through the two samples before and the two
+ * after it.
  *
  * <p>A sample is wild if that is more than {@code times} the usual there, larger than {@code
  * least}, the largest within two samples, and if the samples beside it agree with each other: a
- * step is not a spike, nor is a quick turn that takes more than one sample.
+ * step is not a spike, nor is a quick turn that takes more than one sample. A run of several is
+ * wild if all of its samples are so far from the cubic through those before and behind it, if it is
+ * entered and left in one leap each, and if nothing near it moves as quickly: strikes and waves
+ * take longer.
  *
  * <p>Values are given {@code width} numbers a sample, quaternions with neighbours on one side, and
  * {@code off} is what {@link #residuals} made of them. Modified are {@code usual}, the median
@@ -18,16 +24,37 @@ package waxhand.core.signal;
  * @param angle whether they are those of quaternions; sizes are then angles
  * @param least smallest residual that can be wild: radians, or the unit of the values
  * @param times how many times the usual residual a wild one has at least
+ * @param longest most samples in a row that can be wild, 1 to 4
  */
-public record WildFrames(int width, boolean angle, double least, double times) {
+public record WildFrames(int width, boolean angle, double least, double times, int longest) {
+  /** Most wild samples in a row. */
+  public static final int MOST = 4;
+
+  /** Longer runs of wild samples are none, seconds. */
+  private static final double LONGEST_S = 0.035;
+
+  /** Leaps into and out of a run are at least this share of how far off it is. */
+  private static final double LEAP = 0.55;
+
+  /** A wild run is so many times as far off as what lies beside it moves in one sample. */
+  private static final double QUICKER = 1.25;
+
+  /** So many steps to either side tell how quick a movement is. */
+  private static final int BESIDE = 3;
+
   /** Samples to either side of which the usual residual is taken. */
   public static final int HALF = 15;
 
   /** How many samples to either side decide about one. */
-  public static final int REACH = HALF + 4;
+  public static final int REACH = HALF + MOST + 4;
 
   /** A median of absolute values of normal noise times this is its standard deviation. */
   private static final double MAD = 1.4826;
+
+  /** So many samples of a rate are wild in a row at most. */
+  public static int longest(double rateHz) {
+    return (int) Math.max(1, Math.min(MOST, Math.floor(LONGEST_S * rateHz + 1e-9)));
+  }
 
   /** Finds the samples and tells what is left of samples as a rule around each. */
   public void find(double[] values, int count, double[] off, double[] usual, double[] size) {
@@ -36,6 +63,7 @@ public record WildFrames(int width, boolean angle, double least, double times) {
       boolean far = off[n] > Math.max(least, times * MAD * usual[n]);
       size[n] = far && stands(values, count, off, n) ? off[n] : 0;
     }
+    runs(values, count, size, n -> usual[n]);
   }
 
   /** The same samples where nobody asks for the usual residual: that is worked out if needed. */
@@ -45,6 +73,90 @@ public record WildFrames(int width, boolean angle, double least, double times) {
       boolean far = off[n] > least && stands(values, count, off, n);
       size[n] = far && off[n] > times * MAD * median(off, count, n, near) ? off[n] : 0;
     }
+    runs(values, count, size, n -> median(off, count, n, near));
+  }
+
+  /** Adds runs of several samples. */
+  private void runs(double[] x, int count, double[] size, IntToDoubleFunction usual) {
+    double scale = scale();
+    double[] far = new double[MOST];
+    for (int length = 2; length <= longest; length++) {
+      double before = count > 1 ? scale * apart(x, width, 0, 1) : 0;
+      for (int a = 1; a + length < count; a++) {
+        double enter = before;
+        before = scale * apart(x, width, a, a + 1);
+        if (enter < LEAP * least) {
+          continue;
+        }
+        double leave = scale * apart(x, width, a + length - 1, a + length);
+        if (leave < LEAP * least) {
+          continue;
+        }
+        double least = leastOff(x, count, a, length, far);
+        double beside = beside(x, count, a, length);
+        boolean wild =
+            least > this.least
+                && Math.min(enter, leave) > LEAP * least
+                && least > QUICKER * beside
+                && scale * apart(x, width, a - 1, a + length) < 0.8 * least + beside * length
+                && least > times * MAD * usual.applyAsDouble(a + length / 2);
+        for (int k = 0; wild && k < length; k++) {
+          size[a + k] = far[k];
+        }
+      }
+    }
+  }
+
+  /** How far the nearest of a run is from the cubic through its neighbours. Modified: far. */
+  private double leastOff(double[] x, int count, int a, int length, double[] far) {
+    double least = Double.POSITIVE_INFINITY;
+    for (int k = 0; k < length; k++) {
+      double sum = 0;
+      for (int i = 0; i < width; i++) {
+        double d = at(x, width, a + k, i) - across(x, width, count, a, length, k, i);
+        sum += d * d;
+      }
+      far[k] = scale() * Math.sqrt(sum);
+      least = Math.min(least, far[k]);
+    }
+    return least;
+  }
+
+  /**
+   * What a component of the k-th sample of a run would be by the two samples on either side: on the
+   * cubic through them (Lagrange), on the line between the nearest where there are not so many.
+   *
+   * @param from first sample of the run, above 0
+   * @param length of the run, which ends before the last sample
+   */
+  public static double across(
+      double[] x, int width, int count, int from, int length, int k, int i) {
+    double p = at(x, width, from - 1, i);
+    double q = at(x, width, from + length, i);
+    double gap = length + 1;
+    double t = k + 1;
+    if (from < 2 || from + length + 1 >= count) {
+      return p + (q - p) * t / gap;
+    }
+    double o = at(x, width, from - 2, i);
+    double r = at(x, width, from + length + 1, i);
+    // nodes at -1, 0, gap and gap + 1
+    return o * t * (t - gap) * (t - gap - 1) / (-1 * (-1 - gap) * (-2 - gap))
+        + p * (t + 1) * (t - gap) * (t - gap - 1) / (gap * (gap + 1))
+        + q * (t + 1) * t * (t - gap - 1) / ((gap + 1) * gap * -1)
+        + r * (t + 1) * t * (t - gap) / ((gap + 2) * (gap + 1));
+  }
+
+  /** The quickest step near a run, without those into it and out of it. */
+  private double beside(double[] x, int count, int a, int length) {
+    double most = 0;
+    for (int n = Math.max(1, a - BESIDE); n < a; n++) {
+      most = Math.max(most, apart(x, width, n - 1, n));
+    }
+    for (int n = a + length + 1; n <= Math.min(count - 1, a + length + BESIDE); n++) {
+      most = Math.max(most, apart(x, width, n - 1, n));
+    }
+    return scale() * most;
   }
 
   /** Numbers of quaternions tell half-angles. */
@@ -73,6 +185,9 @@ public record WildFrames(int width, boolean angle, double least, double times) {
       return false;
     }
     double scale = scale();
+    if (n > 0 && off[n] <= beside(values, count, n, 1)) {
+      return false;
+    }
     double apart = n > 0 && n < count - 1 ? scale * apart(values, width, n - 1, n + 1) : 0;
     double pace = scale * pace(values, count, width, n);
     return apart <= 0.8 * off[n] + pace;

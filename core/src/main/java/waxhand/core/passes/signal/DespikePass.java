@@ -29,8 +29,8 @@ public record DespikePass(Wild counts) implements Pass {
   /** What counts as wild. */
   public enum Wild implements Worded {
     GROSS("only gross ones", 18, 0.04, 10),
-    CLEAR("clear ones", 9, 0.018, 6),
-    SMALL("small ones too", 4, 0.008, 4.5);
+    CLEAR("clear ones", 8, 0.013, 4.5),
+    SMALL("small ones too", 4, 0.008, 3.8);
 
     private final String words;
     private final double leastDeg;
@@ -59,7 +59,7 @@ public record DespikePass(Wild counts) implements Pass {
       new PassKind<DespikePass>(
               "despike",
               "Despike",
-              "Replaces single frames that do not belong to their neighbours, and nothing else.",
+              "Replaces frames, up to four in a row, that do not belong to their neighbours; nothing else.",
               new DespikePass(Wild.CLEAR),
               List.of(
                   Setting.choice(
@@ -83,17 +83,19 @@ public record DespikePass(Wild counts) implements Pass {
   /** What counts as wild of rotations at a rate, radians. */
   public WildFrames turns(double rateHz) {
     double least = coarse(rateHz) * Math.toRadians(counts.leastDeg);
-    return new WildFrames(TrackType.ROTATION.width(), true, least, counts.times);
+    return new WildFrames(
+        TrackType.ROTATION.width(), true, least, counts.times, WildFrames.longest(rateHz));
   }
 
   /** What counts as wild of places at a rate, metres. */
   public WildFrames places(double rateHz) {
     double least = coarse(rateHz) * counts.leastM;
-    return new WildFrames(TrackType.TRANSLATION.width(), false, least, counts.times);
+    return new WildFrames(
+        TrackType.TRANSLATION.width(), false, least, counts.times, WildFrames.longest(rateHz));
   }
 
   private static double coarse(double rateHz) {
-    return Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.9));
+    return Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.5));
   }
 
   @Override
@@ -156,18 +158,29 @@ public record DespikePass(Wild counts) implements Pass {
     return out;
   }
 
-  /** The cubic through two neighbours on both sides; a line where there are not so many. */
+  /** From two neighbours on both sides of its run of wild samples; a line where there are none. */
   private static void between(
       double[] x, int width, int count, int n, double[] size, double[] dest) {
-    boolean inner = n > 0 && n < count - 1;
-    boolean cubic = n > 1 && n < count - 2 && size[n - 2] == 0 && size[n + 2] == 0;
-    int beside = n == 0 ? 1 : -1;
+    int from = n;
+    while (from > 0 && size[from - 1] > 0 && n - from < WildFrames.MOST) {
+      from--;
+    }
+    int to = n + 1;
+    while (to < count && size[to] > 0 && to - n <= WildFrames.MOST) {
+      to++;
+    }
+    boolean inner = from > 0 && to < count;
+    boolean cubic = inner && from > 1 && to < count - 1 && size[from - 2] == 0 && size[to + 1] == 0;
+    int beside = from == 0 ? 1 : -1;
     for (int i = 0; i < width; i++) {
       int at = width * n + i;
-      if (cubic) {
+      if (cubic && to - from == 1) {
         dest[i] = (4 * (x[at - width] + x[at + width]) - x[at - 2 * width] - x[at + 2 * width]) / 6;
+      } else if (cubic) {
+        dest[i] = WildFrames.across(x, width, count, from, to - from, n - from, i);
       } else if (inner) {
-        dest[i] = 0.5 * (x[at - width] + x[at + width]);
+        double t = (n - from + 1) / (to - from + 1.0);
+        dest[i] = x[width * (from - 1) + i] * (1 - t) + x[width * to + i] * t;
       } else {
         dest[i] = 2 * x[at + beside * width] - x[at + 2 * beside * width];
       }
