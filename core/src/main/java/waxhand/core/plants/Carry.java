@@ -2,7 +2,9 @@ package waxhand.core.plants;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
+import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.Ground;
 import waxhand.core.motion.Clip;
@@ -88,11 +90,17 @@ public final class Carry {
    * Finds it.
    *
    * @param footings of both feet; their spots do not matter
+   * @param rests how the feet lie
    * @param active frames in which the body may be carried
    * @param amount 0 to 1
    */
   public static Carry of(
-      Motion motion, List<Footing> footings, Ground ground, Frames active, double amount) {
+      Motion motion,
+      List<Footing> footings,
+      Map<Side, FootRest> rests,
+      Ground ground,
+      Frames active,
+      double amount) {
     Clip clip = motion.clip();
     int count = clip.frames();
     if (footings.isEmpty() || amount == 0 || count < 3) {
@@ -110,7 +118,8 @@ public final class Carry {
               Frames run = new Frames(b * BLOCK, Math.min(count, (b + 1) * BLOCK));
               for (Sole sole : motion.body().soles()) {
                 slides(
-                    new FootPose(clip, sole, NONE),
+                    new FootPose(
+                        clip, sole, NONE, rests.getOrDefault(sole.side(), FootRest.AS_BUILT)),
                     sole,
                     footings,
                     ground,

@@ -56,7 +56,7 @@ public final class FootCorrector {
    * @param twist how much of its small turns a resting foot keeps, 0 to 1
    */
   public FootCorrector(Clip clip, Sole sole, FootPlan plan, FloorPlane floor, double twist) {
-    this.pose = new FootPose(clip, sole, plan.carry());
+    this.pose = new FootPose(clip, sole, plan.carry(), plan.rest(sole.side()));
     this.floor = floor;
     this.footings = plan.footings().stream().filter(f -> f.side() == sole.side()).toList();
     this.twist = twist;

@@ -5,7 +5,9 @@ import java.util.Collections;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import waxhand.core.body.Side;
 import waxhand.core.motion.Frames;
 
 /**
@@ -13,10 +15,17 @@ import waxhand.core.motion.Frames;
  *
  * @param footings of both feet, left first, each foot's in the order of time
  * @param carry of the whole body
+ * @param rests how the feet lie, by side
  */
-public record FootPlan(List<Footing> footings, Carry carry) {
+public record FootPlan(List<Footing> footings, Carry carry, Map<Side, FootRest> rests) {
   public FootPlan {
     footings = List.copyOf(footings);
+    rests = Map.copyOf(rests);
+  }
+
+  /** How the foot of a side lies flat. */
+  FootRest rest(Side side) {
+    return rests.getOrDefault(side, FootRest.AS_BUILT);
   }
 
   /** Frames over which footings, with their eases, are not the same as in another. */

@@ -1,5 +1,6 @@
 package waxhand.core.plants;
 
+import java.util.List;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import waxhand.core.body.Sole;
@@ -48,7 +49,10 @@ final class FootPose {
 
   final double[] toes = new double[4];
 
-  FootPose(Clip clip, Sole sole, Carry carry) {
+  /**
+   * @param rest how the foot lies flat: what is told of its turns is told from there
+   */
+  FootPose(Clip clip, Sole sole, Carry carry, FootRest rest) {
     this.clip = clip;
     this.carry = carry;
     this.sole = sole;
@@ -72,6 +76,7 @@ final class FootPose {
     }
     fromRest(skeleton, sole.foot(), footFromRest);
     fromRest(skeleton, sole.toes(), toesFromRest);
+    lay(rest);
     double x = toToes[0] + points[2][0] - points[0][0];
     double z = toToes[2] + points[2][2] - points[0][2];
     restHeading = Math.atan2(x, z);
@@ -79,6 +84,39 @@ final class FootPose {
         Math.hypot(
             toToes[0] + points[1][0] - points[0][0], toToes[2] + points[1][2] - points[0][2]);
     along[2] = Math.hypot(x, z);
+  }
+
+  /** Measures the foot from how it lies, not from how the skeleton rests. */
+  private void lay(FootRest rest) {
+    double[] foot = lie(rest.footRad(), footFromRest);
+    double[] tips = lie(rest.toesRad(), toesFromRest);
+    Quats.rotate(foot, 0, toToes, 0, toToes, 0);
+    Quats.rotate(foot, 0, points[0], 0, points[0], 0);
+    Quats.rotate(tips, 0, points[1], 0, points[1], 0);
+    Quats.rotate(tips, 0, points[2], 0, points[2], 0);
+    if (!Double.isNaN(rest.ankleM())) {
+      points[0][1] = -rest.ankleM();
+      points[1][1] = -rest.ankleM() - toToes[1];
+      points[2][1] = -rest.ankleM() - toToes[1];
+    }
+  }
+
+  /** Modified: fromRest, so that who lies so is not turned; gives that turn. */
+  private static double[] lie(List<Double> rad, double[] fromRest) {
+    double[] v = {rad.get(0), rad.get(1), rad.get(2)};
+    double[] turn = new double[4];
+    Quats.exp(v, 0, turn, 0);
+    double[] back = {-turn[0], -turn[1], -turn[2], turn[3]};
+    Quats.multiply(fromRest, 0, back, 0, fromRest, 0);
+    return turn;
+  }
+
+  /** Place of a point of the sole relative to the ankle while the foot lies flat, heading 0. */
+  double[] fromAnkleAtRest(int place) {
+    double[] none = {0, 0, 0, 1};
+    double[] p = new double[3];
+    fromAnkle(place, none, none, p);
+    return p;
   }
 
   private static void fromRest(Skeleton skeleton, int joint, double[] dest) {

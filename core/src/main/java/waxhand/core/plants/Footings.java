@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
@@ -47,12 +48,15 @@ public final class Footings {
    * @param plants of any parts; those of soles that are not muted count
    * @param active frames in which the body may be carried
    * @param follow how much of the feet's slides the body is carried along with, 0 to 1
+   * @param rests how the feet lie
    * @param known what came of other plants in the same motion with the same follow; or null
    */
-  public FootPlan of(List<Plant> plants, Frames active, double follow, FootPlan known) {
+  public FootPlan of(
+      List<Plant> plants, Frames active, double follow, Map<Side, FootRest> rests, FootPlan known) {
     List<Footing> bare = groups(plants).stream().map(this::bare).toList();
-    boolean alike = known != null && sameContacts(bare, known.footings());
-    Carry carry = alike ? known.carry() : Carry.of(motion, bare, ground, active, follow);
+    boolean alike =
+        known != null && known.rests().equals(rests) && sameContacts(bare, known.footings());
+    Carry carry = alike ? known.carry() : Carry.of(motion, bare, rests, ground, active, follow);
     List<Footing> footings =
         IntStream.range(0, bare.size())
             .parallel()
@@ -60,9 +64,9 @@ public final class Footings {
                 n ->
                     alike && known.footings().get(n).plants().equals(bare.get(n).plants())
                         ? known.footings().get(n)
-                        : settled(bare.get(n), carry))
+                        : settled(bare.get(n), carry, rests))
             .toList();
-    return new FootPlan(footings, carry);
+    return new FootPlan(footings, carry, rests);
   }
 
   /** Whether two lists of footings touch the ground in the same frames with the same parts. */
@@ -136,13 +140,14 @@ public final class Footings {
     return toe ? 2 : 0;
   }
 
-  private Footing settled(Footing bare, Carry carry) {
+  private Footing settled(Footing bare, Carry carry, Map<Side, FootRest> rests) {
     Sole sole =
         motion.body().soles().stream()
             .filter(s -> s.side() == bare.side())
             .findFirst()
             .orElseThrow();
-    FootPose pose = new FootPose(motion.clip(), sole, carry);
+    FootRest rest = rests.getOrDefault(bare.side(), FootRest.AS_BUILT);
+    FootPose pose = new FootPose(motion.clip(), sole, carry, rest);
     List<Plant> plants = bare.plants();
     int anchor = bare.anchor();
     FrameSet filled = Filled.of(motion).of(motion.clip().skeleton(), sole.foot());

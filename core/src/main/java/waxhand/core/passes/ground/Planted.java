@@ -81,7 +81,8 @@ public record Planted(
         || ways.giveWay() != theirs.giveWay()
         || ways.stretch() != theirs.stretch()
         || holdsNothing() != o.holdsNothing()
-        || !ground.equals(o.ground)) {
+        || !ground.equals(o.ground)
+        || !plan.rests().equals(o.plan.rests())) {
       return FrameSet.of(active);
     }
     FrameSet differing = FrameSet.of(plan.carry().differing(o.plan.carry()));

@@ -3,7 +3,9 @@ package waxhand.core.passes.ground;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
+import waxhand.core.body.Side;
 import waxhand.core.chain.Pass;
 import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
@@ -20,6 +22,7 @@ import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.common.LimbAmounts;
 import waxhand.core.plants.FootPlan;
+import waxhand.core.plants.FootRest;
 import waxhand.core.plants.Footings;
 import waxhand.core.plants.Plant;
 import waxhand.core.plants.SpotHold;
@@ -166,7 +169,7 @@ public record PlantsPass(
     // in the order of the plants that come of them, which are put in order at each edit
     contacts.sort(
         Comparator.comparingInt((Contact c) -> c.frames().from()).thenComparing(Contact::part));
-    return held(in, place, contacts, ground, null);
+    return held(in, place, contacts, ground, FootRest.of(in, contacts, ground), null);
   }
 
   @Override
@@ -177,15 +180,26 @@ public record PlantsPass(
       return prepared(in, place);
     }
     boolean sameWays = last.ways.follow == ways.follow;
-    return held(in, place, known.searched(), known.ground(), sameWays ? known.plan() : null);
+    return held(
+        in,
+        place,
+        known.searched(),
+        known.ground(),
+        known.plan().rests(),
+        sameWays ? known.plan() : null);
   }
 
   private Planted held(
-      Motion in, Place place, List<Contact> contacts, Ground ground, FootPlan known) {
+      Motion in,
+      Place place,
+      List<Contact> contacts,
+      Ground ground,
+      Map<Side, FootRest> rests,
+      FootPlan known) {
     Frames active = place.frames(in.clip().frames());
     List<Plant> plants = new ArrayList<>(plants(contacts, in.clip()));
     plants.removeIf(p -> !p.frames().meets(active));
-    FootPlan plan = new Footings(in, ground).of(plants, active, ways.follow, known);
+    FootPlan plan = new Footings(in, ground).of(plants, active, ways.follow, rests, known);
     List<SpotHold> spots = SpotHolds.of(in, plants, ground, plan.carry());
     return new Planted(
         this,

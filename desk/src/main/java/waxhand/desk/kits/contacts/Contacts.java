@@ -57,7 +57,7 @@ public final class Contacts {
         new State(
             Optional.empty(),
             List.of(),
-            new FootPlan(List.of(), Carry.NONE),
+            new FootPlan(List.of(), Carry.NONE, Map.of()),
             List.of(),
             TimeMap.all(1));
   }
