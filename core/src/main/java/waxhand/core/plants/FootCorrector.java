@@ -37,6 +37,11 @@ public final class FootCorrector {
   /** So far above that it begins to be held, metres. */
   private static final double NEARS = 0.03;
 
+  /** A foot is not pressed down by so much so near to landing and leaving, metres and seconds. */
+  private static final double EDGE_M = 0.006;
+
+  private static final double EDGE_S = 0.05;
+
   private final FootPose pose;
   private final FloorPlane floor;
   private final List<Footing> footings;
@@ -353,8 +358,23 @@ public final class FootCorrector {
     double z = footing.z() + along * Math.cos(heading);
     double y = footing.y() + floor.at(x, z) - floor.at(footing.x(), footing.z());
     c[SHIFT] = x - p[0] - pose.ankle[0];
-    c[SHIFT + 1] = y - p[1] - pose.ankle[1];
+    c[SHIFT + 1] = unstamped(footing, frame, y - p[1] - pose.ankle[1]);
     c[SHIFT + 2] = z - p[2] - pose.ankle[2];
+  }
+
+  /**
+   * How far a foot is moved up when it should be: one that has hardly landed, or is about to leave,
+   * is not pressed down the last millimetres. When it does touch nobody knows to the frame.
+   */
+  private double unstamped(Footing footing, int frame, double up) {
+    if (up >= 0) {
+      return up;
+    }
+    Frames held = footing.frames();
+    int inside = 1 + Math.min(frame - held.from(), held.to() - 1 - frame);
+    double t = Math.min(1, inside / (1 + EDGE_S * pose.rateHz()));
+    double spared = EDGE_M * (1 - t * t * (3 - 2 * t));
+    return Math.min(0, up + spared);
   }
 
   private double headingFor(Footing footing, int frame) {

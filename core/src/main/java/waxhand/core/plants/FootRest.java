@@ -96,7 +96,11 @@ public record FootRest(List<Double> footRad, List<Double> toesRad, double ankleM
             found[3 * part + i][count] = v[i];
           }
         }
-        found[6][count] = ground.over(f, pose.ankle[0], pose.ankle[1], pose.ankle[2]);
+        // over what is under the ball: beside the ankle there may be something higher
+        pose.fromAnkle(1, pose.foot, pose.toes, v);
+        double over =
+            ground.over(f, v[0] + pose.ankle[0], v[1] + pose.ankle[1], v[2] + pose.ankle[2]);
+        found[6][count] = over - v[1];
         count++;
       }
     }

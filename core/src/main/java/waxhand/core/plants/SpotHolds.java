@@ -18,6 +18,14 @@ import waxhand.core.scene.Motion;
 public final class SpotHolds {
   private static final int SAMPLES = 120;
 
+  /** A part this near over what lies beneath is laid on it, metres: by the artist, and found. */
+  private static final double LEVEL = 0.08;
+
+  private static final double LEVEL_FOUND = 0.015;
+
+  /** A found part that is farther from its spot for a tenth of the time does not rest, metres. */
+  private static final double AWAY_M = 0.03;
+
   private SpotHolds() {}
 
   /**
@@ -31,10 +39,34 @@ public final class SpotHolds {
         plant
             .part()
             .on(motion.body())
-            .ifPresent(point -> holds.add(hold(motion.clip(), plant, run, point, ground, carry)));
+            .map(point -> hold(motion.clip(), plant, run, point, ground, carry))
+            .filter(h -> plant.byHand() || keepsStill(motion, h, run, carry))
+            .ifPresent(holds::add);
       }
     }
     return holds;
+  }
+
+  /** Whether a part was captured near its spot all the time: what wanders off does not rest. */
+  private static boolean keepsStill(Motion motion, SpotHold hold, Frames run, Carry carry) {
+    Clip clip = motion.clip();
+    PartPoint point = hold.plant().part().on(motion.body()).orElseThrow();
+    WorldPose pose = WorldPose.only(clip.skeleton(), point.joint());
+    int step = Math.max(1, run.count() / SAMPLES);
+    int count = (run.count() - 1) / step + 1;
+    double[] away = new double[count];
+    double[] p = new double[3];
+    for (int n = 0; n < count; n++) {
+      int f = run.from() + n * step;
+      pose.solve(clip, f);
+      point.place(pose, p, 0);
+      away[n] =
+          Math.hypot(
+              Math.hypot(p[0] + carry.at(f, 0) - hold.x(), p[1] + carry.at(f, 1) - hold.y()),
+              p[2] + carry.at(f, 2) - hold.z());
+    }
+    Arrays.sort(away);
+    return away[(int) (0.9 * (count - 1))] < AWAY_M;
   }
 
   private static SpotHold hold(
@@ -61,7 +93,8 @@ public final class SpotHolds {
     double over = ground.over(middle, spot[0], spot[1], spot[2]) - point.radiusM();
     double up = ground.over(middle, spot[0], spot[1] + 1e-3, spot[2]) - point.radiusM();
     // only what lies beneath draws a part down or pushes it up
-    boolean level = (up - over) / 1e-3 > 0.7 && Math.abs(over) < 0.08;
+    boolean level =
+        (up - over) / 1e-3 > 0.7 && Math.abs(over) < (plant.byHand() ? LEVEL : LEVEL_FOUND);
     Plant.Move move = plant.move();
     double x = spot[0] + move.x();
     double z = spot[2] + move.z();

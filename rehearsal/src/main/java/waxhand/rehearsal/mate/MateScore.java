@@ -522,7 +522,7 @@ final class MateScore {
     now += t;
     int rocks = (int) Math.max(1, hold / 1.2);
     for (int n = 0; n < rocks; n++) {
-      double by = (n % 2 == 0 ? 0.05 : -0.05) * h();
+      double by = (n % 2 == 0 ? 0.02 : -0.02) * h();
       x.move(now, now + 0.6, x.last() + by * Math.sin(heading));
       z.move(now, now + 0.6, z.last() + by * Math.cos(heading));
       now += 0.7;
