@@ -61,6 +61,9 @@ final class ContactSearch {
   /** If it goes no farther away meanwhile, metres. */
   private static final double AWAY_M = 0.06;
 
+  /** No one lifts a foot and sets it down again with such acceleration, m/s²: a knee snapped. */
+  private static final double SNAP_MS2 = 13;
+
   /** Where a foot is beside a hole is told from so long before and after it, seconds. */
   private static final double HOLE_ENDS_S = 0.03;
 
@@ -257,7 +260,14 @@ final class ContactSearch {
       apart += other == ball ? d * d : (d - e) * (d - e);
     }
     boolean near = own < SPOT_M * SPOT_M || apart < SPOT_M * SPOT_M && own < HOLE_M * HOLE_M;
-    return near && farthest(ball, a, b) < AWAY_M;
+    double away = farthest(ball, a, b);
+    return near && (away < AWAY_M || isSnap(away, to - from));
+  }
+
+  /** Whether what goes so far and comes back within some frames is too quick for a foot. */
+  private boolean isSnap(double awayM, int frames) {
+    double seconds = frames / rateHz;
+    return 8 * awayM > SNAP_MS2 * seconds * seconds;
   }
 
   /** How far a course goes from the way between its ends, metres. */
@@ -341,18 +351,25 @@ final class ContactSearch {
   }
 
   /** Lets a part go in the frames in which it is lifted, and on either side until it is down. */
-  private static void release(boolean[] rest, boolean[] lifted, double[] rise) {
+  private void release(boolean[] rest, boolean[] lifted, double[] rise) {
     int count = rest.length;
     for (int n = 0; n < count; n++) {
-      if (lifted[n]) {
-        rest[n] = false;
-        for (int k = n - 1; k >= 0 && rest[k] && rise[k] > DOWN_M; k--) {
-          rest[k] = false;
-        }
-        for (int k = n + 1; k < count && rest[k] && rise[k] > DOWN_M; k++) {
-          rest[k] = false;
-        }
+      if (!lifted[n]) {
+        continue;
       }
+      int from = n;
+      while (from > 0 && rise[from - 1] > DOWN_M) {
+        from--;
+      }
+      int to = n + 1;
+      while (to < count && rise[to] > DOWN_M) {
+        to++;
+      }
+      double highest = Arrays.stream(rise, from, to).max().orElse(0);
+      if (!isSnap(highest, to - from)) {
+        Arrays.fill(rest, from, to, false);
+      }
+      n = to - 1;
     }
   }
 

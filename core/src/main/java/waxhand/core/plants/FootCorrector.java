@@ -371,7 +371,10 @@ public final class FootCorrector {
       return up;
     }
     Frames held = footing.frames();
-    int inside = 1 + Math.min(frame - held.from(), held.to() - 1 - frame);
+    // what rests as the take begins or ends neither lands nor leaves there
+    int landed = held.from() == 0 ? frame + pose.frames() : frame - held.from();
+    int left = held.to() == pose.frames() ? pose.frames() : held.to() - 1 - frame;
+    int inside = 1 + Math.min(landed, left);
     double t = Math.min(1, inside / (1 + EDGE_S * pose.rateHz()));
     double spared = EDGE_M * (1 - t * t * (3 - 2 * t));
     return Math.min(0, up + spared);

@@ -159,6 +159,10 @@ final class FootPose {
     Quats.multiply(pose.rotations(), 4 * sole.toes(), toesFromRest, 0, toes, 0);
   }
 
+  int frames() {
+    return clip.frames();
+  }
+
   double rateHz() {
     return clip.rateHz();
   }

@@ -86,6 +86,40 @@ public final class Mate {
       arm(s, t);
       leg(s, t);
     }
+    if (score.free[0].at(t) > 0 || score.free[1].at(t) > 0) {
+      // legs that hang free are kept out of the floor by the whole body
+      double low = Math.min(lowest(0), lowest(1)) - 0.01;
+      world[MateBuild.PELVIS].y += 0.5 * (-low + Math.sqrt(low * low + 1e-4)) * free(t);
+      leg(0, t);
+      leg(1, t);
+    }
+  }
+
+  private double free(double t) {
+    return Math.min(1, 8 * Math.max(score.free[0].at(t), score.free[1].at(t)));
+  }
+
+  /** Height of the lowest end of a foot as its leg is turned now. */
+  private double lowest(int s) {
+    Quaterniond turn = new Quaterniond(local[MateBuild.PELVIS]);
+    Vector3d at = hipJoint(s);
+    int[] chain = {MateBuild.HIP, MateBuild.KNEE, MateBuild.ANKLE, MateBuild.BALL};
+    double low = at.y;
+    for (int n = 0; n < 4; n++) {
+      turn.mul(local[build.joint(s, chain[n])]);
+      Vector3d end =
+          n == 3
+              ? new Vector3d(0, -build.soleM, build.toeM)
+              : new Vector3d(build.offset(build.joint(s, chain[n + 1])));
+      if (n == 2) {
+        Vector3d heel = new Vector3d(0, -build.ankleM, -0.28 * build.footM);
+        low = Math.min(low, turn.transform(heel).add(at).y);
+      }
+      turn.transform(end).add(at);
+      low = Math.min(low, end.y);
+      at.set(end);
+    }
+    return low;
   }
 
   /** By how much the hips hang lower than wished, so that both legs reach their feet. */
