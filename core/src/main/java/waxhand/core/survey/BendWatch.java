@@ -121,6 +121,23 @@ final class BendWatch implements Watch {
   /** How many times as large a pop is as what the joint else does around it. */
   private static final double ALONE = 2.7;
 
+  /** A pop is on both sides at least this share of how far it is off in the middle. */
+  private static final double BOTH = 0.2;
+
+  /** And half way out it has come back by this share: a wave turns round more gently. */
+  private static final double SHARP = 0.38;
+
+  /** Whether a bend goes and comes back at once: a strike stops, and a wave takes its time. */
+  private static boolean isSharp(double[] bend, int n, int step, double near, double off) {
+    double before = bend[n] - bend[n - step];
+    double after = bend[n] - bend[n + step];
+    int half = Math.max(1, step / 2);
+    double inner = bend[n] - 0.5 * (bend[n - half] + bend[n + half]);
+    return before * after > 0
+        && Math.min(Math.abs(before), Math.abs(after)) > BOTH * off
+        && Math.abs(inner) > SHARP * Math.abs(bend[n] - near);
+  }
+
   /**
    * Compares the bend with what it is shortly before and after, and that with what it is further
    * away.
@@ -129,6 +146,7 @@ final class BendWatch implements Watch {
     int count = w.count();
     int soft = (int) (0.012 * w.rateHz());
     double[] calm = new double[count];
+    double[] work = new double[count];
     Running.mean(bend, count, soft, calm);
     int step = w.frames(0.06, 2);
     for (int n = 0; n < count; n++) {
@@ -140,7 +158,11 @@ final class BendWatch implements Watch {
         off[n] = Math.abs(calm[n] - near) - 0.9 * Math.abs(near - far);
       }
     }
-    standOut(off, calm, count, w.frames(0.18, 4), w.frames(0.7, 8));
+    standOut(off, work, count, w.frames(0.18, 4), w.frames(0.7, 8));
+    for (int n = 2 * step; n < count - 2 * step; n++) {
+      double near = 0.5 * (calm[n - step] + calm[n + step]);
+      off[n] = off[n] > 0 && isSharp(calm, n, step, near, off[n]) ? off[n] : 0;
+    }
     marks.runs(
         FindingKind.POP,
         joint,

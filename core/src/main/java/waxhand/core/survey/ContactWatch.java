@@ -44,6 +44,9 @@ final class ContactWatch implements Watch {
   private static final double FLOAT_MM = 14;
   private static final double SINK_MM = 14;
 
+  /** A hand or a knee this little over what lies beneath may just be near it. */
+  private static final double FLOAT_OTHER_MM = 30;
+
   private final Map<ContactPart, PartPoint> points;
 
   ContactWatch(Map<ContactPart, PartPoint> points) {
@@ -226,7 +229,8 @@ final class ContactWatch implements Watch {
     int shortest = w.frames(0.15, 3);
     int gap = w.frames(0.1, 2);
     int joint = joint(w, parts.get(0));
-    marks.runs(FindingKind.FLOAT, joint, over, count, w.first(), FLOAT_MM, shortest, gap, -1);
+    double least = soles ? FLOAT_MM : FLOAT_OTHER_MM;
+    marks.runs(FindingKind.FLOAT, joint, over, count, w.first(), least, shortest, gap, -1);
     marks.runs(FindingKind.SINK, joint, under, count, w.first(), SINK_MM, shortest, gap, -1);
   }
 

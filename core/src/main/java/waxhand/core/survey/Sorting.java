@@ -21,7 +21,7 @@ import waxhand.core.scene.Motion;
  */
 final class Sorting {
   /** A floor further off than this is a finding of its own, metres. */
-  private static final double FLOOR = 0.012;
+  private static final double FLOOR = 0.025;
 
   /** Kinds that others may follow from, causes of causes first. */
   private static final List<FindingKind> CAUSES =

@@ -17,6 +17,9 @@ import waxhand.core.motion.TrackType;
 public final class Mate {
   private static final int FREE = 26;
 
+  /** A wrist over the ground on which its hand lies, as a share of the height. */
+  private static final double HAND_SHARE = 0.02;
+
   /** Legs are never stretched out farther, as a share of their length. */
   private static final double STRETCHED = 0.992;
 
@@ -112,7 +115,7 @@ public final class Mate {
               ? new Vector3d(0, -build.soleM, build.toeM)
               : new Vector3d(build.offset(build.joint(s, chain[n + 1])));
       if (n == 2) {
-        Vector3d heel = new Vector3d(0, -build.ankleM, -0.28 * build.footM);
+        Vector3d heel = new Vector3d(0, -build.ankleM, -build.heelM);
         low = Math.min(low, turn.transform(heel).add(at).y);
       }
       turn.transform(end).add(at);
@@ -172,6 +175,39 @@ public final class Mate {
     local[build.joint(s, MateBuild.WRIST)]
         .rotateZ(x * score.wrist[s].at(t))
         .rotateY(-x * (0.1 + 0.03 * sway(17 + s, t)));
+    double down = score.handDown[s].at(t);
+    if (down > 0) {
+      lay(s, down, t);
+    }
+  }
+
+  /** Brings a hand to where it is laid on the ground, by a weight. */
+  private void lay(int s, double down, double t) {
+    int upper = build.joint(s, MateBuild.ARM);
+    int fore = build.joint(s, MateBuild.ELBOW);
+    solve(build.joint(s, MateBuild.WRIST));
+    Vector3d spot =
+        new Vector3d(score.handX[s].at(t), HAND_SHARE * build.heightM, score.handZ[s].at(t));
+    Vector3d goal = new Vector3d(world[build.joint(s, MateBuild.WRIST)]).lerp(spot, down);
+    Vector3d bend = turned[MateBuild.PELVIS].transform(new Vector3d(s == 0 ? 0.6 : -0.6, 0, -0.8));
+    TwoBone.Solution arm = build.arm(s).solve(new Vector3d(world[upper]), goal, bend);
+    Quaterniond collar = new Quaterniond(turned[build.joint(s, MateBuild.COLLAR)]);
+    Quaterniond wanted = collar.conjugate().mul(arm.upperRotation());
+    Quaterniond lower = new Quaterniond(arm.upperRotation()).conjugate().mul(arm.lowerRotation());
+    local[upper].slerp(wanted, Math.min(1, 4 * down)).normalize();
+    local[fore].slerp(lower, Math.min(1, 4 * down)).normalize();
+  }
+
+  /** World places and turns of the joints above one, and of it. */
+  private void solve(int joint) {
+    int p = build.skeleton().parent(joint);
+    if (p < 0) {
+      turned[joint].set(local[joint]);
+      return;
+    }
+    solve(p);
+    turned[p].transform(world[joint].set(build.offset(joint))).add(world[p]);
+    turned[joint].set(turned[p]).mul(local[joint]);
   }
 
   private void leg(int s, double t) {

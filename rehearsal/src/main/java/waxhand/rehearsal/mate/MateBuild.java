@@ -38,6 +38,10 @@ final class MateBuild {
   final double footM;
 
   final double toeM;
+
+  /** How far the heel reaches behind the ankle. */
+  final double heelM;
+
   final int[] spine;
   final int neck;
   final int head;
@@ -54,6 +58,7 @@ final class MateBuild {
     soleM = 0.014 + random.nextDouble(0.012);
     footM = h * (0.068 + random.nextDouble(0.016));
     toeM = h * (0.034 + random.nextDouble(0.012));
+    heelM = (footM + toeM) * (0.28 + random.nextDouble(0.06));
     add("Pelvis", -1, 0, ankleM + thigh + shin + 0.015 * h, 0, null);
     int count = 1 + random.nextInt(4);
     spine = new int[count];

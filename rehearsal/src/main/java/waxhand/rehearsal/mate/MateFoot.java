@@ -90,7 +90,7 @@ final class MateFoot {
             ballY + backY * Math.cos(pitch) - backZ * Math.sin(pitch),
             ballZ + backY * Math.sin(pitch) + backZ * Math.cos(pitch));
     if (rock > 0) {
-      double heelZ = -build.footM - 0.28 * build.footM;
+      double heelZ = -build.footM - build.heelM;
       double fromY = ankle.y;
       double fromZ = ankle.z - heelZ;
       ankle.y = fromY * Math.cos(-rock) - fromZ * Math.sin(-rock);

@@ -29,6 +29,11 @@ final class MateScore {
   final Course[] elbow = {new Course(0.25), new Course(0.25)};
   final Course[] wrist = {new Course(0), new Course(0)};
 
+  // hands on the ground: how far they are, and where
+  final Course[] handDown = {new Course(0), new Course(0)};
+  final Course[] handX = {new Course(0), new Course(0)};
+  final Course[] handZ = {new Course(0), new Course(0)};
+
   // legs that hang free: how far they do, and hip, knee and ankle bent forward, radians
   final Course[] free = {new Course(0), new Course(0)};
   final Course[] hip = {new Course(0), new Course(0)};
@@ -471,6 +476,7 @@ final class MateScore {
     pitch.move(now, now + t, 0.9);
     for (int s = 0; s < 2; s++) {
       front[s].move(now, now + t, 1.4);
+      out[s].move(now, now + t, 0.45);
       elbow[s].move(now, now + t, 0.05);
     }
     now += t;
@@ -518,6 +524,11 @@ final class MateScore {
       feet[s].heelUp.move(now, now + t, between(1, 1.2));
       front[s].move(now, now + t, 1.5);
       elbow[s].move(now, now + t, 0.1);
+      double aside = (s == 0 ? 1 : -1) * 0.11 * h();
+      double ahead = 0.38 * h();
+      handX[s].move(now, now + 0.1, midX() + ahead * Math.sin(heading) + aside * Math.cos(heading));
+      handZ[s].move(now, now + 0.1, midZ() + ahead * Math.cos(heading) - aside * Math.sin(heading));
+      handDown[s].move(now + 0.3 * t, now + t, 1);
     }
     now += t;
     int rocks = (int) Math.max(1, hold / 1.2);
@@ -532,6 +543,7 @@ final class MateScore {
     bend.move(now, now + t, 0);
     for (int s = 0; s < 2; s++) {
       feet[s].heelUp.move(now + 0.3 * t, now + t, 0);
+      handDown[s].move(now, now + 0.6 * t, 0);
     }
     settle(t, 1);
     armsDown(t);

@@ -29,7 +29,7 @@ public record DespikePass(Wild counts) implements Pass {
   /** What counts as wild. */
   public enum Wild implements Worded {
     GROSS("only gross ones", 18, 0.04, 10),
-    CLEAR("clear ones", 8, 0.013, 4.5),
+    CLEAR("clear ones", 7.5, 0.016, 4.7),
     SMALL("small ones too", 4, 0.008, 3.8);
 
     private final String words;
@@ -82,20 +82,20 @@ public record DespikePass(Wild counts) implements Pass {
 
   /** What counts as wild of rotations at a rate, radians. */
   public WildFrames turns(double rateHz) {
-    double least = coarse(rateHz) * Math.toRadians(counts.leastDeg);
+    double least = coarse(rateHz, 0.77) * Math.toRadians(counts.leastDeg);
     return new WildFrames(
         TrackType.ROTATION.width(), true, least, counts.times, WildFrames.longest(rateHz));
   }
 
   /** What counts as wild of places at a rate, metres. */
   public WildFrames places(double rateHz) {
-    double least = coarse(rateHz) * counts.leastM;
+    double least = coarse(rateHz, 0.9) * counts.leastM;
     return new WildFrames(
         TrackType.TRANSLATION.width(), false, least, counts.times, WildFrames.longest(rateHz));
   }
 
-  private static double coarse(double rateHz) {
-    return Math.max(1, Math.pow(COARSE_HZ / rateHz, 0.5));
+  private static double coarse(double rateHz, double power) {
+    return Math.max(1, Math.pow(COARSE_HZ / rateHz, power));
   }
 
   @Override
