@@ -42,7 +42,31 @@ final class Arm {
     clay.limb(roles.get(1), UPPER_ARM);
     clay.bands(roles.get(1), 0.46, 0.0285, 0.0305, 0.002);
     clay.limb(roles.get(2), FOREARM);
-    clay.joint(roles.get(3)).ifPresent(j -> new Arm(clay).hand(j, side));
+    Arm arm = new Arm(clay);
+    if (clay.joint(roles.get(3)).isPresent()) {
+      arm.hand(clay.joint(roles.get(3)).getAsInt(), side);
+    } else {
+      // a forearm that ends without a hand's joint carries the hand itself
+      clay.joint(roles.get(2)).ifPresent(j -> arm.mitten(j, side, clay.next(j)));
+    }
+  }
+
+  private void mitten(int joint, Side side, Vector3d wrist) {
+    if (wrist.length() < 0.02 * clay.h) {
+      return;
+    }
+    Vector3d f = Clay.across(wrist, Clay.Z);
+    Vector3d s = new Vector3d(wrist).normalize().cross(f);
+    double[][] rows = {
+      {0.0, 0.0125, 0.0165}, {0.02, 0.0125, 0.023}, {0.055, 0.0105, 0.0255}, {0.092, 0.008, 0.019}
+    };
+    Loft loft = new Loft();
+    for (double[] row : rows) {
+      Vector3d at = new Vector3d(wrist).normalize(wrist.length() + row[0] * clay.h);
+      loft.ring(
+          at, new Vector3d(s).mul(row[1] * clay.h), new Vector3d(f).mul(row[2] * clay.h), 2.2);
+    }
+    clay.add(joint, side, loft.rounded(0.006 * clay.h, 0.008 * clay.h));
   }
 
   private void hand(int joint, Side side) {

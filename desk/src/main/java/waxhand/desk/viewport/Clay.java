@@ -1,6 +1,8 @@
 package waxhand.desk.viewport;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -63,20 +65,33 @@ final class Clay {
     return skeleton.joint(joint).tip().map(t -> skeleton.toWorldAtRest(joint, new Vector3d(t)));
   }
 
-  /** From a joint to the next one of its limb, at rest. */
+  /** From a joint to the next one of its limb, at rest; twist joints between are passed over. */
   Vector3d next(int joint) {
-    Vector3d best = tip(joint).orElse(new Vector3d());
-    for (int child : skeleton.children(joint)) {
-      Vector3d to = new Vector3d(rest[child]).sub(rest[joint]);
-      boolean named = body.role(child).isPresent();
-      if ((named || best.length() == 0) && to.length() > 1e-4) {
-        best = to;
-        if (named && !body.role(child).get().isFinger()) {
-          return best;
+    int best = -1;
+    Deque<Integer> open = new ArrayDeque<>(skeleton.children(joint));
+    while (!open.isEmpty()) {
+      int j = open.removeFirst();
+      boolean named = body.role(j).isPresent();
+      boolean apart = rest[j].distance(rest[joint]) > 1e-4;
+      if (named && apart && (best < 0 || !body.role(j).get().isFinger())) {
+        best = j;
+        if (!body.role(j).get().isFinger()) {
+          break;
         }
       }
+      if (!named || !apart) {
+        open.addAll(skeleton.children(j));
+      }
     }
-    return best;
+    if (best >= 0) {
+      return new Vector3d(rest[best]).sub(rest[joint]);
+    }
+    Vector3d end = tip(joint).orElse(new Vector3d());
+    for (int child : skeleton.children(joint)) {
+      Vector3d to = new Vector3d(rest[child]).sub(rest[joint]);
+      end = end.length() == 0 && to.length() > 1e-4 ? to : end;
+    }
+    return end;
   }
 
   /** The direction nearest to {@code hint} that is at right angles to {@code along}. */

@@ -1,5 +1,6 @@
 package waxhand.desk.viewport;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
 import org.joml.Vector3d;
@@ -20,78 +21,183 @@ final class Trunk {
     trunk.head();
   }
 
+  /**
+   * Half-widths, half-depths and shifts to the front of the trunk, by share of height, over the way
+   * from the hips (0) up to where the neck begins (1).
+   */
+  private static final double[][] PROFILE = {
+    {0.02, 0.096, 0.069, -0.007},
+    {0.125, 0.091, 0.063, -0.004},
+    {0.235, 0.080, 0.055, 0},
+    {0.38, 0.0725, 0.049, 0.001},
+    {0.48, 0.076, 0.052, 0.002},
+    {0.6, 0.085, 0.060, 0.005},
+    {0.74, 0.093, 0.067, 0.006},
+    {0.84, 0.100, 0.066, 0.003},
+    {0.925, 0.093, 0.053, -0.004},
+    {0.98, 0.058, 0.038, -0.008}
+  };
+
+  /** Pieces of the trunk reach so far into each other, by share of height, that no bend opens. */
+  private static final double LAP = 0.03;
+
+  /** Each piece is a little slimmer than the one below: no two skins lie in one surface. */
+  private static final double SLIMMER = 0.985;
+
   private void trunk() {
-    int hips = clay.body.joint(Role.HIPS).getAsInt();
-    int chest = clay.body.joint(Role.CHEST).getAsInt();
-    double thigh =
-        clay.body.joint(Role.LEFT_THIGH).stream()
-                .mapToDouble(j -> clay.rest[j].y - clay.rest[hips].y)
-                .findFirst()
-                .orElse(0)
-            / clay.h;
-    Loft pelvis = new Loft();
-    clay.flatRing(pelvis, clay.at(0, thigh - 0.052, -0.002), 0.044, 0.046, 2.2);
-    clay.flatRing(pelvis, clay.at(0, thigh - 0.028, -0.006), 0.083, 0.064, 2.4);
-    clay.flatRing(pelvis, clay.at(0, thigh + 0.006, -0.008), 0.097, 0.070, 2.5);
-    clay.flatRing(pelvis, clay.at(0, thigh + 0.04, -0.004), 0.092, 0.063, 2.4);
-    clay.flatRing(pelvis, clay.at(0, thigh + 0.075, 0), 0.079, 0.054, 2.3);
-    clay.add(hips, Side.MIDDLE, pelvis.rounded(0.012 * clay.h, 0.02 * clay.h));
-    int inner = hips;
-    for (Role role : List.of(Role.SPINE_1, Role.SPINE_2, Role.SPINE_3)) {
-      OptionalInt j = clay.body.joint(role);
-      if (j.isPresent()) {
-        waist(j.getAsInt(), inner);
-        inner = j.getAsInt();
-      }
+    List<Integer> chain = chain();
+    Vector3d[] at = new Vector3d[chain.size() + 1];
+    double[] along = new double[at.length];
+    for (int n = 0; n < chain.size(); n++) {
+      at[n] = clay.rest[chain.get(n)];
     }
-    Vector3d neck =
-        clay.body.joint(Role.NECK).isPresent()
-            ? new Vector3d(clay.rest[clay.body.joint(Role.NECK).getAsInt()]).sub(clay.rest[chest])
-            : clay.at(0, 0.12, 0);
-    double up = neck.y / clay.h;
-    Loft ribs = new Loft();
-    clay.flatRing(ribs, clay.at(0, -0.06, 0.004), 0.076, 0.052, 2.3);
-    clay.flatRing(ribs, clay.at(0, -0.02, 0.005), 0.084, 0.060, 2.4);
-    clay.flatRing(ribs, clay.at(0, 0.3 * up, 0.006), 0.093, 0.067, 2.5);
-    clay.flatRing(ribs, clay.at(0, 0.58 * up, 0.003), 0.101, 0.066, 2.5);
-    clay.flatRing(ribs, clay.at(0, 0.8 * up, -0.004), 0.094, 0.053, 2.4);
-    clay.flatRing(ribs, clay.at(0, 0.95 * up, -0.008), 0.058, 0.038, 2.1);
-    clay.add(chest, Side.MIDDLE, ribs.rounded(0.012 * clay.h, 0.012 * clay.h));
+    at[at.length - 1] = top(chain.get(chain.size() - 1));
+    for (int n = 1; n < at.length; n++) {
+      along[n] = along[n - 1] + Math.max(1e-6, at[n].distance(at[n - 1]));
+    }
+    double whole = along[at.length - 1];
+    double lap = LAP * clay.h / whole;
+    double slim = 1;
+    for (int n = 0; n + 1 < at.length; n++) {
+      int joint = chain.get(n);
+      boolean last = n + 2 == at.length;
+      Loft loft = new Loft();
+      double from = along[n] / whole - lap;
+      if (n == 0) {
+        pelvis(loft, joint);
+        from = 0.1;
+      }
+      double to = last ? 0.98 : Math.min(0.97, along[n + 1] / whole + 0.5 * lap);
+      int steps = (int) Math.max(1, Math.ceil((to - from) / 0.06));
+      for (int k = 0; k <= steps && to > from; k++) {
+        double u = from + (to - from) * k / steps;
+        double[] row = row(u);
+        Vector3d place = at(at, along, u * whole).sub(clay.rest[joint]).add(0, 0, row[3] * clay.h);
+        clay.flatRing(loft, place, slim * row[1] * wide(u), slim * row[2], 2.4);
+      }
+      clay.add(joint, Side.MIDDLE, loft.rounded(0.012 * clay.h, 0.014 * clay.h));
+      slim *= SLIMMER;
+    }
   }
 
-  private void waist(int joint, int inner) {
-    Vector3d to = clay.next(joint);
-    double reach = Math.max(0.045 * clay.h, to.length());
-    // each a little slimmer than the one below, so that no two skins lie in one surface
-    double slim = inner == clay.body.joint(Role.HIPS).orElse(-1) ? 1 : 0.95;
-    Loft waist = new Loft();
-    clay.flatRing(
-        waist,
-        new Vector3d(0, (slim < 1 ? 0.1 : -0.3) * reach, 0.001),
-        0.073 * slim,
-        0.049 * slim,
-        2.3);
-    clay.flatRing(waist, new Vector3d(to).mul(0.45), 0.070 * slim, 0.047 * slim, 2.3);
-    clay.flatRing(waist, new Vector3d(to).mul(0.95), 0.069 * slim, 0.046 * slim, 2.3);
-    clay.add(joint, Side.MIDDLE, waist.rounded(0.014 * clay.h, 0.014 * clay.h));
+  private void pelvis(Loft pelvis, int hips) {
+    double thigh = Math.min(0.02, Math.max(-0.08, middleOfThighs().y / clay.h));
+    double wide = wide(0);
+    clay.flatRing(pelvis, clay.at(0, thigh - 0.052, -0.002), 0.044 * wide, 0.046, 2.2);
+    clay.flatRing(pelvis, clay.at(0, thigh - 0.028, -0.006), 0.083 * wide, 0.064, 2.4);
+    clay.flatRing(pelvis, clay.at(0, thigh + 0.006, -0.008), 0.097 * wide, 0.070, 2.5);
+  }
+
+  /** From the hips to the middle of both thighs' joints, at rest. */
+  private Vector3d middleOfThighs() {
+    Vector3d middle = new Vector3d();
+    int found = 0;
+    for (Role role : List.of(Role.LEFT_THIGH, Role.RIGHT_THIGH)) {
+      OptionalInt j = clay.body.joint(role);
+      if (j.isPresent()) {
+        middle.add(clay.rest[j.getAsInt()]);
+        middle.sub(clay.rest[clay.body.joint(Role.HIPS).getAsInt()]);
+        found++;
+      }
+    }
+    return found == 0 ? middle : middle.div(found);
+  }
+
+  /** How much wider than usual this body is, over the way up the trunk. */
+  private double wide(double u) {
+    double hips = apart(Role.LEFT_THIGH, Role.RIGHT_THIGH, 0.1);
+    double shoulders = apart(Role.LEFT_UPPER_ARM, Role.RIGHT_UPPER_ARM, 0.21);
+    double t = Math.max(0, Math.min(1, u));
+    return hips + (shoulders - hips) * t * t * (3 - 2 * t);
+  }
+
+  /** How far apart two joints are as a share of what is usual, within what looks like a body. */
+  private double apart(Role left, Role right, double usual) {
+    OptionalInt a = clay.body.joint(left);
+    OptionalInt b = clay.body.joint(right);
+    if (a.isEmpty() || b.isEmpty()) {
+      return 1;
+    }
+    double is = clay.rest[a.getAsInt()].distance(clay.rest[b.getAsInt()]) / clay.h;
+    return Math.max(0.8, Math.min(1.35, 0.4 + 0.6 * is / usual));
+  }
+
+  /** The joints from the hips up to the chest that stand apart. */
+  private List<Integer> chain() {
+    int hips = clay.body.joint(Role.HIPS).getAsInt();
+    List<Integer> chain = new ArrayList<>();
+    int last = -1;
+    for (int j = clay.body.joint(Role.CHEST).getAsInt(); j > hips; j = clay.skeleton.parent(j)) {
+      if (last < 0 || clay.rest[j].distance(clay.rest[last]) > 0.004 * clay.h) {
+        chain.add(0, j);
+        last = j;
+      }
+    }
+    // what stands at the hips' own place turns the trunk: its skin begins there
+    if (chain.isEmpty() || clay.rest[chain.get(0)].distance(clay.rest[hips]) > 0.004 * clay.h) {
+      chain.add(0, hips);
+    } else {
+      chain.set(0, hips);
+    }
+    return chain;
+  }
+
+  /** Where the neck begins. */
+  private Vector3d top(int chest) {
+    OptionalInt neck = clay.body.joint(Role.NECK);
+    OptionalInt head = clay.body.joint(Role.HEAD);
+    if (neck.isPresent() && clay.rest[neck.getAsInt()].distance(clay.rest[chest]) > 0.03 * clay.h) {
+      return clay.rest[neck.getAsInt()];
+    }
+    if (head.isPresent()) {
+      return new Vector3d(clay.rest[head.getAsInt()]).sub(0, 0.045 * clay.h, 0);
+    }
+    return new Vector3d(clay.rest[chest]).add(0, 0.12 * clay.h, 0);
+  }
+
+  private static double[] row(double u) {
+    int n = 1;
+    while (n < PROFILE.length - 1 && PROFILE[n][0] < u) {
+      n++;
+    }
+    double[] a = PROFILE[n - 1];
+    double[] b = PROFILE[n];
+    double t = Math.max(0, Math.min(1, (u - a[0]) / (b[0] - a[0])));
+    double[] row = new double[4];
+    for (int i = 0; i < 4; i++) {
+      row[i] = a[i] + t * (b[i] - a[i]);
+    }
+    return row;
+  }
+
+  /** A place so far along a line of places; beyond its ends it goes on straight. */
+  private static Vector3d at(Vector3d[] places, double[] along, double way) {
+    int n = 1;
+    while (n < places.length - 1 && along[n] < way) {
+      n++;
+    }
+    double t = (way - along[n - 1]) / (along[n] - along[n - 1]);
+    return new Vector3d(places[n - 1]).lerp(places[n], t);
   }
 
   private void head() {
-    OptionalInt neck = clay.body.joint(Role.NECK);
     OptionalInt head = clay.body.joint(Role.HEAD);
-    if (neck.isPresent()) {
-      Vector3d to = clay.next(neck.getAsInt());
-      Loft loft = new Loft();
-      clay.flatRing(loft, new Vector3d(to).mul(-0.45), 0.039, 0.037, 2);
-      clay.flatRing(loft, new Vector3d(to).mul(0.25), 0.033, 0.033, 2);
-      clay.flatRing(loft, new Vector3d(to).mul(1.15), 0.032, 0.034, 2);
-      clay.add(neck.getAsInt(), Side.MIDDLE, loft.rounded(0.01 * clay.h, 0.01 * clay.h));
+    boolean any = false;
+    for (Role role : List.of(Role.NECK, Role.NECK_2)) {
+      OptionalInt neck = clay.body.joint(role);
+      if (neck.isPresent()) {
+        any |= neck(neck.getAsInt(), clay.next(neck.getAsInt()));
+      }
+    }
+    if (!any && head.isPresent()) {
+      neck(head.getAsInt(), new Vector3d(0, 0.03 * clay.h, 0));
     }
     if (head.isEmpty()) {
       return;
     }
     int j = head.getAsInt();
-    double top = clay.tip(j).map(t -> t.y).orElse(0.1 * clay.h) / clay.h;
+    double tip = clay.tip(j).map(t -> t.length()).orElse(0.1 * clay.h) / clay.h;
+    double top = Math.max(0.085, Math.min(0.125, tip));
     double s = top / 0.1;
     Loft skull = new Loft();
     clay.flatRing(skull, clay.at(0, -0.016 * s, 0.030), 0.018, 0.017, 2.2);
@@ -119,5 +225,19 @@ final class Trunk {
           clay.at(x * 0.044, 0.036 * s, -0.005), clay.at(0.004, 0, 0), clay.at(0, 0, 0.011), 2);
       clay.add(j, Side.MIDDLE, ear.rounded(0.006 * clay.h, 0.006 * clay.h));
     }
+  }
+
+  /** The skin of a part of the neck; false where it has no length. */
+  private boolean neck(int joint, Vector3d to) {
+    if (to.length() < 0.01 * clay.h) {
+      return false;
+    }
+    Loft loft = new Loft();
+    double below = Math.max(0.45 * to.length(), 0.03 * clay.h) / to.length();
+    clay.flatRing(loft, new Vector3d(to).mul(-below), 0.039, 0.037, 2);
+    clay.flatRing(loft, new Vector3d(to).mul(0.25), 0.033, 0.033, 2);
+    clay.flatRing(loft, new Vector3d(to).mul(1.15), 0.032, 0.034, 2);
+    clay.add(joint, Side.MIDDLE, loft.rounded(0.01 * clay.h, 0.01 * clay.h));
+    return true;
   }
 }
