@@ -150,6 +150,28 @@ public final class FileWork {
         });
     List<Take> takes = session.projectProperty().get().takes();
     session.choose(takes.get(takes.size() - read.size()).id());
+    remark(read);
+  }
+
+  /** Says what is odd in the take that comes onto the bench, or was set apart, and of how many. */
+  private void remark(List<RawTake> read) {
+    List<RawTake> odd = read.stream().filter(r -> !r.remarks().isEmpty()).toList();
+    if (odd.isEmpty()) {
+      return;
+    }
+    RawTake first = odd.get(0);
+    String name = Legible.of(first.fileName(), NAMED);
+    int more = odd.size() - 1;
+    notices.say(
+        name
+            + ": "
+            + String.join("; ", first.remarks())
+            + "."
+            + (more == 0
+                ? ""
+                : more == 1
+                    ? " There are remarks on another take too, each under How it was read."
+                    : " There are remarks on " + more + " more takes, under How it was read."));
   }
 
   /** Reads the raw bytes of the take on the bench again in another way. */

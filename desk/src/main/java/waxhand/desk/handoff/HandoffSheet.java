@@ -10,6 +10,7 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
@@ -53,6 +54,7 @@ public final class HandoffSheet extends VBox {
   private final TextField pattern = new TextField(PATTERN);
   private final TextField folder = new TextField();
   private final Label preview = new Label();
+  private final CheckBox withRest = new CheckBox();
   private final Label frames = new Label();
   private final Consumer<HandoffSheet> close;
 
@@ -102,6 +104,10 @@ public final class HandoffSheet extends VBox {
     where.setAlignment(Pos.CENTER_LEFT);
     grid.addRow(4, new Label("Folder"), where);
     grid.addRow(5, new Label(""), preview);
+    withRest.setId("handoff-rest");
+    withRest.setTooltip(new Tooltip("The rows before the motion go with it, as they came"));
+    withRest.managedProperty().bind(withRest.visibleProperty());
+    grid.addRow(6, new Label(""), withRest);
     Button go = new Button("Hand on as " + format().words());
     go.setId("handoff-go");
     go.getStyleClass().add("wh-main");
@@ -135,6 +141,10 @@ public final class HandoffSheet extends VBox {
     from.setText(Integer.toString(range.from()));
     to.setText(Integer.toString(range.to()));
     frames.setText("of " + session.frames());
+    int rest = session.takeProperty().get().map(t -> t.raw().restFrames()).orElse(0);
+    withRest.setVisible(rest > 0);
+    withRest.setSelected(false);
+    withRest.setText(rest == 1 ? "with the rest pose" : "with the rest pose, " + rest + " rows");
     Map<String, String> reading =
         session.takeProperty().get().map(t -> t.raw().reading()).orElse(Map.of());
     String itsUnit = Unit.ofKey(reading.getOrDefault("unit", "")).map(Unit::words).orElse("cm");
@@ -269,7 +279,9 @@ public final class HandoffSheet extends VBox {
     }
     Path path = target().get();
     Untouchable raws = raws();
-    Handoff handoff = new Handoff(Optional.of(left), chosenUnit(), Up.ofKey(up.getValue()));
+    Handoff handoff =
+        new Handoff(
+            Optional.of(left), chosenUnit(), Up.ofKey(up.getValue()), withRest.isSelected());
     memory.rememberFolder("handoff", path);
     jobs.run(
         "Handing on " + path.getFileName(),

@@ -76,6 +76,12 @@ final class LanePainter {
     g.setFill(palette.get(Ink.SOFT));
     g.setStroke(palette.get(Ink.HAIRLINE));
     g.setLineWidth(1);
+    int rest = session.takeProperty().get().map(t -> t.raw().restFrames()).orElse(0);
+    if (rest > 0) {
+      // what stands before the motion in the file, left of its first frame
+      g.fillText(rest == 1 ? "rest pose before" : rest + " rows of rest", 16, Lanes.RULER - 5);
+      g.fillRect(Lanes.LEFT - 8, Lanes.RULER - 13, 5, 9);
+    }
     double first = Math.ceil(scale.seen().from() / session.rateHz() / perTick) * perTick;
     for (double t = first; t * session.rateHz() <= scale.seen().to() + 1e-9; t += perTick) {
       double x = Math.rint(scale.x(t * session.rateHz())) + 0.5;

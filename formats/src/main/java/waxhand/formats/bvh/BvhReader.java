@@ -153,15 +153,14 @@ public final class BvhReader {
     others(body, bodies.size() > 1).ifPresent(remarks::add);
     if (!standing.equals(turned.skeleton())) {
       assumptions.add(
-          "at rest the skeleton does not stand facing ahead: it was stood up for itself");
+          "the skeleton does not rest standing and facing ahead; it was turned so for itself");
     }
     int rest =
         Math.min(
             clip.frames() - 1, reading.restFrames().orElseGet(() -> RestFrames.count(clip, body)));
     if (rest > 0) {
       remarks.add(
-          (reading.restFrames().isPresent() ? "set: " : "guessed: ")
-              + (rest == 1
+          (rest == 1
                   ? "the first row is a rest pose"
                   : "the first " + rest + " rows are a rest pose")
               + ", kept apart from the motion");
@@ -212,13 +211,20 @@ public final class BvhReader {
 
   private static String size(Reading reading, Unit unit, double height) {
     boolean set = reading.unit().isPresent() || reading.heightM().isPresent();
+    double tall = height * unit.metres();
+    if (!set && !unit.isUsual()) {
+      return String.format(
+          Locale.ROOT,
+          "no usual unit fits, so the body is taken to be %.2f m tall (lengths in %s)",
+          tall,
+          unit.words());
+    }
     return String.format(
         Locale.ROOT,
-        "%s: lengths in %s, the body is %.2f m tall%s",
+        "%s: lengths in %s, the body is %.2f m tall",
         set ? "set" : "guessed",
         unit.words(),
-        height * unit.metres(),
-        set || unit.isUsual() ? "" : " (in no usual unit it would be as tall as people are)");
+        tall);
   }
 
   /** Joints that are of no body. */
@@ -233,7 +239,7 @@ public final class BvhReader {
         others.stream().mapToObj(j -> body.skeleton().joint(j).name()).limit(NAMED).toList();
     int more = others.cardinality() - names.size();
     return Optional.of(
-        "no part of the body, left as they are: "
+        "no part of the body and left as they are: "
             + names(names)
             + (more > 0 ? " and " + more + " more" : ""));
   }
