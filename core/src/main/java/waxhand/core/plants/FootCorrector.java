@@ -247,9 +247,18 @@ public final class FootCorrector {
     }
     if (after != null) {
       int first = after.flat().from();
-      Plant plant = footing.plantAt(1, first);
-      flatTilt(after, first, c, fade(first - frame, plant == null ? 0 : plant.easeIn()));
+      flatTilt(after, first, c, fade(first - frame, easeIn(footing, first)));
     }
+  }
+
+  /** How long before a frame in which the foot first lies flat it is laid so. */
+  private static int easeIn(Footing footing, int frame) {
+    int most = 0;
+    for (int place = 0; place < Sole.PLACES; place++) {
+      Plant plant = footing.plantAt(place, frame);
+      most = plant == null ? most : Math.max(most, plant.easeIn());
+    }
+    return most;
   }
 
   /** Adds a share of the tilt that lays the foot flat in a frame. */

@@ -26,6 +26,11 @@ public final class SpotHolds {
   /** A found part that is farther from its spot for a tenth of the time does not rest, metres. */
   private static final double AWAY_M = 0.03;
 
+  /** A found hold is whole up to so far from where a part was captured, and none beyond, metres. */
+  private static final double TRUSTED_M = 0.015;
+
+  private static final double DOUBTED_M = 0.04;
+
   private SpotHolds() {}
 
   /**
@@ -164,10 +169,10 @@ public final class SpotHolds {
                     Math.abs(f - known), f < known ? plant.easeIn() : plant.easeOut());
         int n = f - run.from();
         double free = 1 - Math.min(1, weight[n]);
-        double by = Math.min(share, free);
         pose.solve(clip, known);
         point.place(pose, p, 0);
         double[] spot = {hold.x(), hold.y(), hold.z()};
+        double by = Math.min(share * (plant.byHand() ? 1 : trust(p, spot, carry, known)), free);
         for (int i = 0; i < 3; i++) {
           shift[3 * n + i] += by * (spot[i] - p[i] - carry.at(known, i));
         }
@@ -178,5 +183,19 @@ public final class SpotHolds {
         }
       }
     }
+  }
+
+  /**
+   * How much a found hold is believed in a frame in which the part was captured elsewhere: the
+   * search does not know to the frame when a hand is laid down, and an arm is not pulled for it.
+   */
+  private static double trust(double[] p, double[] spot, Carry carry, int frame) {
+    double sum = 0;
+    for (int i = 0; i < 3; i++) {
+      double d = spot[i] - p[i] - carry.at(frame, i);
+      sum += d * d;
+    }
+    double t = Math.max(0, Math.min(1, (DOUBTED_M - Math.sqrt(sum)) / (DOUBTED_M - TRUSTED_M)));
+    return t * t * (3 - 2 * t);
   }
 }

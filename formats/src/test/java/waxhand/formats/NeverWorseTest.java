@@ -1,0 +1,53 @@
+package waxhand.formats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.stream.IntStream;
+import org.assertj.core.api.SoftAssertions;
+import org.junit.jupiter.api.Test;
+import waxhand.core.chain.Chain;
+import waxhand.core.evaluate.Evaluator;
+import waxhand.core.measure.Comparison;
+import waxhand.core.measure.Leaps;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+import waxhand.formats.project.Recipe;
+import waxhand.rehearsal.Rehearsal;
+import waxhand.rehearsal.damage.Damages;
+import waxhand.rehearsal.mate.MateScene;
+
+/** On takes of an actor that nothing was tuned on a first pass leaps nowhere and harms no pose. */
+class NeverWorseTest {
+  private static final int TAKES = 40;
+
+  private record Outcome(String name, double raw, double clean, int leaps) {}
+
+  private static Outcome outcome(int n) {
+    MateScene[] scenes = MateScene.values();
+    MateScene scene = scenes[n % scenes.length];
+    double rate = n % 3 == 0 ? 30 : n % 3 == 1 ? 60 : 120;
+    Rehearsal take = Rehearsal.ofMate(scene, 5, rate, 52_000 + 13L * n, Damages.WILD);
+    Motion truth = Motion.of(take.truth());
+    Motion raw = truth.with(take.raw());
+    Chain firstPass = Recipe.firstPass().chain();
+    Motion clean = new Evaluator(raw).evaluate(firstPass, Work.UNWATCHED).result();
+    return new Outcome(
+        scene.key() + " " + rate + " Hz, take " + n,
+        Comparison.of(truth, raw, take.contacts()).poseRmsMm(),
+        Comparison.of(truth, clean, take.contacts()).poseRmsMm(),
+        Leaps.made(take.truth(), raw.clip(), clean.clip()));
+  }
+
+  @Test
+  void aFirstPassMakesNoLeapAndNoPoseWorse() {
+    var outcomes = IntStream.range(0, TAKES).parallel().mapToObj(NeverWorseTest::outcome).toList();
+    SoftAssertions softly = new SoftAssertions();
+    for (Outcome o : outcomes) {
+      softly.assertThat(o.leaps()).as("leaps made in " + o.name()).isZero();
+      softly.assertThat(o.clean()).as("pose error, mm, of " + o.name()).isLessThan(o.raw());
+    }
+    softly.assertAll();
+    double middle = outcomes.stream().mapToDouble(o -> o.clean() / o.raw()).sorted().toArray()[20];
+    assertThat(middle).as("pose error to raw, in the middle").isLessThan(0.4);
+  }
+}
