@@ -39,6 +39,9 @@ public record WildFrames(int width, boolean angle, double least, double times, i
   /** A wild run is so many times as far off as what lies beside it moves in one sample. */
   private static final double QUICKER = 1.25;
 
+  /** What lies before a run and behind it is apart by at most this share of how far it is off. */
+  private static final double AGREE = 0.7;
+
   /** So many steps to either side tell how quick a movement is. */
   private static final int BESIDE = 3;
 
@@ -98,7 +101,7 @@ public record WildFrames(int width, boolean angle, double least, double times, i
             least > this.least
                 && Math.min(enter, leave) > LEAP * least
                 && least > QUICKER * beside
-                && scale * apart(x, width, a - 1, a + length) < 0.8 * least + beside * length
+                && astray(x, count, a, length) < AGREE * least + calmer(x, count, a, length)
                 && least > times * MAD * usual.applyAsDouble(a + length / 2);
         for (int k = 0; wild && k < length; k++) {
           size[a + k] = far[k];
@@ -147,13 +150,44 @@ public record WildFrames(int width, boolean angle, double least, double times, i
         + r * (t + 1) * t * (t - gap) / ((gap + 2) * (gap + 1));
   }
 
+  /**
+   * How far what lies behind a run is from where the steps before and behind it would have led: a
+   * body that leaps back and walks on is not where it was going.
+   */
+  private double astray(double[] x, int count, int a, int length) {
+    int end = a + length;
+    double sum = 0;
+    for (int i = 0; i < width; i++) {
+      double before = a > 1 ? at(x, width, a - 1, i) - at(x, width, a - 2, i) : 0;
+      double after = end + 1 < count ? at(x, width, end + 1, i) - at(x, width, end, i) : 0;
+      double led = 0.5 * (before + after) * (length + 1);
+      double d = at(x, width, end, i) - at(x, width, a - 1, i) - led;
+      sum += d * d;
+    }
+    return scale() * Math.sqrt(sum);
+  }
+
   /** The quickest step near a run, without those into it and out of it. */
   private double beside(double[] x, int count, int a, int length) {
+    return Math.max(stepBefore(x, a), stepAfter(x, count, a + length));
+  }
+
+  /** The quickest step on the calmer side of a run: what leaps away moves on one side only. */
+  private double calmer(double[] x, int count, int a, int length) {
+    return Math.min(stepBefore(x, a), stepAfter(x, count, a + length));
+  }
+
+  private double stepBefore(double[] x, int a) {
     double most = 0;
     for (int n = Math.max(1, a - BESIDE); n < a; n++) {
       most = Math.max(most, apart(x, width, n - 1, n));
     }
-    for (int n = a + length + 1; n <= Math.min(count - 1, a + length + BESIDE); n++) {
+    return scale() * most;
+  }
+
+  private double stepAfter(double[] x, int count, int end) {
+    double most = 0;
+    for (int n = end + 1; n <= Math.min(count - 1, end + BESIDE); n++) {
       most = Math.max(most, apart(x, width, n - 1, n));
     }
     return scale() * most;

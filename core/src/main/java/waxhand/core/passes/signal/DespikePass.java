@@ -29,7 +29,7 @@ public record DespikePass(Wild counts) implements Pass {
   /** What counts as wild. */
   public enum Wild implements Worded {
     GROSS("only gross ones", 18, 0.04, 10),
-    CLEAR("clear ones", 7.5, 0.016, 4.7),
+    CLEAR("clear ones", 7.5, 0.016, 4.6),
     SMALL("small ones too", 4, 0.008, 3.8);
 
     private final String words;
@@ -72,6 +72,9 @@ public record DespikePass(Wild counts) implements Pass {
               true)
           .in(Stage.SIGNAL);
 
+  /** A body that leaps aside and stays bends its path more than its joints' turns. */
+  private static final double PLACE_TIMES = 1.15;
+
   /** Below this rate strikes and quick turns leave more of a sample than a cubic can tell. */
   private static final double COARSE_HZ = 60;
 
@@ -91,7 +94,11 @@ public record DespikePass(Wild counts) implements Pass {
   public WildFrames places(double rateHz) {
     double least = coarse(rateHz, 0.9) * counts.leastM;
     return new WildFrames(
-        TrackType.TRANSLATION.width(), false, least, counts.times, WildFrames.longest(rateHz));
+        TrackType.TRANSLATION.width(),
+        false,
+        least,
+        PLACE_TIMES * counts.times,
+        WildFrames.longest(rateHz));
   }
 
   private static double coarse(double rateHz, double power) {
