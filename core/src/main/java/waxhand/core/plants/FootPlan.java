@@ -7,7 +7,10 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.IntToDoubleFunction;
 import waxhand.core.body.Side;
+import waxhand.core.body.Sole;
+import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 
 /**
@@ -26,6 +29,20 @@ public record FootPlan(List<Footing> footings, Carry carry, Map<Side, FootRest> 
   /** How the foot of a side lies flat. */
   FootRest rest(Side side) {
     return rests.getOrDefault(side, FootRest.AS_BUILT);
+  }
+
+  /** How far the anchor of a footing is from its spot in a frame of a clip, metres. */
+  public IntToDoubleFunction away(Clip clip, Sole sole, Footing footing) {
+    FootPose pose = new FootPose(clip, sole, Carry.NONE, rest(footing.side()));
+    double[] p = new double[3];
+    return frame -> {
+      pose.load(frame);
+      pose.fromAnkle(footing.anchor(), pose.foot, pose.toes, p);
+      double x = p[0] + pose.ankle[0] - footing.x();
+      double y = p[1] + pose.ankle[1] - footing.y();
+      double z = p[2] + pose.ankle[2] - footing.z();
+      return Math.sqrt(x * x + y * y + z * z);
+    };
   }
 
   /** Frames over which footings, with their eases, are not the same as in another. */

@@ -1,5 +1,6 @@
 package waxhand.core.passes.ground;
 
+import java.util.BitSet;
 import waxhand.core.body.Body;
 import waxhand.core.chain.Keys;
 import waxhand.core.chain.Prepared;
@@ -75,11 +76,14 @@ final class Levelled implements Prepared {
   public Motion apply(Motion in, Frames frames, Work work) {
     Clip clip = in.clip();
     Skeleton skeleton = after.skeleton();
+    BitSet members = after.members();
     Clip out = scale == 1 ? clip : clip.withSkeleton(skeleton);
     double heading = course.headingRad;
     double[] turn = {0, Math.sin(heading / 2), 0, Math.cos(heading / 2)};
     for (int j = 0; j < skeleton.size(); j++) {
-      boolean root = skeleton.parent(j) < 0;
+      int parent = skeleton.parent(j);
+      // another body of the file, a camera: they stay where they are
+      boolean root = members.get(j) && (parent < 0 || !members.get(parent));
       if (clip.hasTranslation(j) && (root || scale != 1)) {
         out = out.withTranslation(j, translation(clip.translation(j), frames, root, turn));
       }

@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.IntToDoubleFunction;
 import java.util.stream.Stream;
 import waxhand.core.body.Sole;
 import waxhand.core.chain.Place;
@@ -148,7 +149,7 @@ public record Planted(
     for (Footing footing : plan.footings()) {
       for (Plant plant : footing.plants()) {
         if (plant.part().place() == footing.anchor()) {
-          all.addAll(shortfalls(out, plant, footing.x(), footing.y(), footing.z(), active));
+          all.addAll(shortfalls(out, plant, footing, active));
         }
       }
     }
@@ -156,6 +157,19 @@ public record Planted(
       all.addAll(shortfalls(out, hold.plant(), hold.x(), hold.y(), hold.z(), active));
     }
     return all;
+  }
+
+  private List<Shortfall> shortfalls(Motion out, Plant plant, Footing footing, Frames active) {
+    Optional<Sole> sole =
+        out.body().soles().stream().filter(s -> s.side() == footing.side()).findFirst();
+    if (sole.isEmpty() || plant.strength() < 1) {
+      return List.of();
+    }
+    IntToDoubleFunction away = plan.away(out.clip(), sole.get(), footing);
+    return Shortfall.in(
+        plant.frames().within(active),
+        sole.get().joint(footing.anchor()),
+        f -> 1000 * away.applyAsDouble(f));
   }
 
   private static List<Shortfall> shortfalls(
