@@ -525,7 +525,7 @@ final class MateScore {
       front[s].move(now, now + t, 1.5);
       elbow[s].move(now, now + t, 0.1);
       double aside = (s == 0 ? 1 : -1) * 0.11 * h();
-      double ahead = 0.38 * h();
+      double ahead = 0.3 * h();
       handX[s].move(now, now + 0.1, midX() + ahead * Math.sin(heading) + aside * Math.cos(heading));
       handZ[s].move(now, now + 0.1, midZ() + ahead * Math.cos(heading) - aside * Math.sin(heading));
       handDown[s].move(now + 0.3 * t, now + t, 1);
