@@ -10,5 +10,9 @@ package waxhand.core.plants;
  * @param headingRad where the hand or the shin points, about the vertical from z to x
  * @param overM how far wrist or knee are over what they rest on, metres
  */
-public record SpotHold(
-    Plant plant, double x, double y, double z, double headingRad, double overM) {}
+public record SpotHold(Plant plant, double x, double y, double z, double headingRad, double overM) {
+  /** The same spot held by another plant. */
+  SpotHold with(Plant other) {
+    return new SpotHold(other, x, y, z, headingRad, overM);
+  }
+}

@@ -3,6 +3,7 @@ package waxhand.core.plants;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import org.joml.Vector3d;
 import waxhand.core.contact.Ground;
 import waxhand.core.contact.PartPoint;
@@ -21,57 +22,67 @@ public final class SpotHolds {
   /** A part this near over what lies beneath is laid on it, metres: by the artist, and found. */
   private static final double LEVEL = 0.08;
 
-  private static final double LEVEL_FOUND = 0.015;
+  private static final double LEVEL_FOUND = 0.004;
 
   /** A found part that is farther from its spot for a tenth of the time does not rest, metres. */
   private static final double AWAY_M = 0.03;
 
-  /** A found hold is whole up to so far from where a part was captured, and none beyond, metres. */
-  private static final double TRUSTED_M = 0.015;
-
-  private static final double DOUBTED_M = 0.04;
+  /** A found hold begins and ends where the part was captured so near to its spot, metres. */
+  private static final double NEAR_M = 0.015;
 
   private SpotHolds() {}
 
   /**
    * The spots of all plants of hands and knees that are not muted, snapped to what lies beneath.
+   * Found ones hold only over the frames in which the part was captured near its spot, and not at
+   * all where it wanders off: the search does not know to the frame when a hand is laid down.
    */
   public static List<SpotHold> of(Motion motion, List<Plant> plants, Ground ground, Carry carry) {
     List<SpotHold> holds = new ArrayList<>();
     for (Plant plant : plants) {
       Frames run = plant.frames().within(motion.clip().allFrames());
-      if (!plant.part().isSole() && !plant.muted() && !run.isEmpty()) {
-        plant
-            .part()
-            .on(motion.body())
-            .map(point -> hold(motion.clip(), plant, run, point, ground, carry))
-            .filter(h -> plant.byHand() || keepsStill(motion, h, run, carry))
-            .ifPresent(holds::add);
+      Optional<PartPoint> point = plant.part().on(motion.body());
+      if (!plant.part().isSole() && !plant.muted() && !run.isEmpty() && point.isPresent()) {
+        SpotHold hold = hold(motion.clip(), plant, run, point.get(), ground, carry);
+        if (plant.byHand()) {
+          holds.add(hold);
+        } else {
+          near(motion.clip(), hold, run, point.get(), carry).ifPresent(holds::add);
+        }
       }
     }
     return holds;
   }
 
-  /** Whether a part was captured near its spot all the time: what wanders off does not rest. */
-  private static boolean keepsStill(Motion motion, SpotHold hold, Frames run, Carry carry) {
-    Clip clip = motion.clip();
-    PartPoint point = hold.plant().part().on(motion.body()).orElseThrow();
+  /** A found hold over the frames, from first to last, in which the part is near its spot. */
+  private static Optional<SpotHold> near(
+      Clip clip, SpotHold hold, Frames run, PartPoint point, Carry carry) {
     WorldPose pose = WorldPose.only(clip.skeleton(), point.joint());
-    int step = Math.max(1, run.count() / SAMPLES);
-    int count = (run.count() - 1) / step + 1;
-    double[] away = new double[count];
     double[] p = new double[3];
-    for (int n = 0; n < count; n++) {
-      int f = run.from() + n * step;
+    int first = -1;
+    int last = -1;
+    int far = 0;
+    for (int f = run.from(); f < run.to(); f++) {
       pose.solve(clip, f);
       point.place(pose, p, 0);
-      away[n] =
+      double away =
           Math.hypot(
               Math.hypot(p[0] + carry.at(f, 0) - hold.x(), p[1] + carry.at(f, 1) - hold.y()),
               p[2] + carry.at(f, 2) - hold.z());
+      if (away < NEAR_M) {
+        first = first < 0 ? f : first;
+        last = f;
+      }
+      far += away > AWAY_M ? 1 : 0;
     }
-    Arrays.sort(away);
-    return away[(int) (0.9 * (count - 1))] < AWAY_M;
+    boolean still = first >= 0 && far <= 0.1 * run.count();
+    Plant plant = hold.plant();
+    return still
+        ? Optional.of(
+            hold.with(
+                Plant.found(
+                    plant.part(), new Frames(first, last + 1), plant.easeIn(), plant.easeOut())))
+        : Optional.empty();
   }
 
   private static SpotHold hold(
@@ -172,7 +183,7 @@ public final class SpotHolds {
         pose.solve(clip, known);
         point.place(pose, p, 0);
         double[] spot = {hold.x(), hold.y(), hold.z()};
-        double by = Math.min(share * (plant.byHand() ? 1 : trust(p, spot, carry, known)), free);
+        double by = Math.min(share, free);
         for (int i = 0; i < 3; i++) {
           shift[3 * n + i] += by * (spot[i] - p[i] - carry.at(known, i));
         }
@@ -183,19 +194,5 @@ public final class SpotHolds {
         }
       }
     }
-  }
-
-  /**
-   * How much a found hold is believed in a frame in which the part was captured elsewhere: the
-   * search does not know to the frame when a hand is laid down, and an arm is not pulled for it.
-   */
-  private static double trust(double[] p, double[] spot, Carry carry, int frame) {
-    double sum = 0;
-    for (int i = 0; i < 3; i++) {
-      double d = spot[i] - p[i] - carry.at(frame, i);
-      sum += d * d;
-    }
-    double t = Math.max(0, Math.min(1, (DOUBTED_M - Math.sqrt(sum)) / (DOUBTED_M - TRUSTED_M)));
-    return t * t * (3 - 2 * t);
   }
 }

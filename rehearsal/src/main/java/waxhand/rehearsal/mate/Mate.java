@@ -190,12 +190,24 @@ public final class Mate {
         new Vector3d(score.handX[s].at(t), HAND_SHARE * build.heightM, score.handZ[s].at(t));
     Vector3d goal = new Vector3d(world[build.joint(s, MateBuild.WRIST)]).lerp(spot, down);
     Vector3d bend = turned[MateBuild.PELVIS].transform(new Vector3d(s == 0 ? 0.6 : -0.6, 0, -0.8));
-    TwoBone.Solution arm = build.arm(s).solve(new Vector3d(world[upper]), goal, bend);
+    Vector3d shoulder = new Vector3d(world[upper]);
+    TwoBone.Solution arm = build.arm(s).solve(shoulder, within(s, shoulder, goal), bend);
     Quaterniond collar = new Quaterniond(turned[build.joint(s, MateBuild.COLLAR)]);
     Quaterniond wanted = collar.conjugate().mul(arm.upperRotation());
     Quaterniond lower = new Quaterniond(arm.upperRotation()).conjugate().mul(arm.lowerRotation());
     local[upper].slerp(wanted, Math.min(1, 4 * down)).normalize();
     local[fore].slerp(lower, Math.min(1, 4 * down)).normalize();
+  }
+
+  /** A goal drawn in so that an elbow is never stretched straight. */
+  private Vector3d within(int s, Vector3d shoulder, Vector3d goal) {
+    double length = build.arm(s).upper().length() + build.arm(s).lower().length();
+    Vector3d way = new Vector3d(goal).sub(shoulder);
+    double beyond = way.length() - 0.9 * length;
+    double soft = 0.08 * length;
+    return beyond <= 0
+        ? goal
+        : way.normalize(0.9 * length + soft * (1 - Math.exp(-beyond / soft))).add(shoulder);
   }
 
   /** World places and turns of the joints above one, and of it. */

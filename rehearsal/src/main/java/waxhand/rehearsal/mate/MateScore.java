@@ -515,8 +515,8 @@ final class MateScore {
     double t = 1.3;
     double heading = yaw.last();
     height.move(now, now + t, 0.5);
-    pitch.move(now, now + t, 1.2);
-    bend.move(now, now + t, 0.25);
+    pitch.move(now, now + t, 1.4);
+    bend.move(now, now + t, 0.1);
     nod.move(now, now + t, -0.6);
     x.move(now, now + t, midX() + 0.12 * h() * Math.sin(heading));
     z.move(now, now + t, midZ() + 0.12 * h() * Math.cos(heading));
@@ -525,7 +525,7 @@ final class MateScore {
       front[s].move(now, now + t, 1.5);
       elbow[s].move(now, now + t, 0.1);
       double aside = (s == 0 ? 1 : -1) * 0.11 * h();
-      double ahead = 0.3 * h();
+      double ahead = 0.42 * h();
       handX[s].move(now, now + 0.1, midX() + ahead * Math.sin(heading) + aside * Math.cos(heading));
       handZ[s].move(now, now + 0.1, midZ() + ahead * Math.cos(heading) - aside * Math.sin(heading));
       handDown[s].move(now + 0.3 * t, now + t, 1);

@@ -201,6 +201,10 @@ public record PlantsPass(
     plants.removeIf(p -> !p.frames().meets(active));
     FootPlan plan = new Footings(in, ground).of(plants, active, ways.follow, rests, known);
     List<SpotHold> spots = SpotHolds.of(in, plants, ground, plan.carry());
+    // of hands and knees that were found stands what is held
+    plants.removeIf(p -> !p.part().isSole() && !p.byHand());
+    spots.stream().map(SpotHold::plant).filter(p -> !p.byHand()).forEach(plants::add);
+    plants.sort(IN_TIME);
     return new Planted(
         this,
         place,
@@ -217,6 +221,9 @@ public record PlantsPass(
         !in.body().soles().isEmpty());
   }
 
+  private static final Comparator<Plant> IN_TIME =
+      Comparator.comparingInt((Plant p) -> p.frames().from()).thenComparing(Plant::part);
+
   /** What was found where the artist did nothing, and what the artist did. */
   private List<Plant> plants(List<Contact> contacts, Clip clip) {
     int ease = (int) Math.round(easeS * clip.rateHz());
@@ -232,11 +239,14 @@ public record PlantsPass(
         free = free.minus(run);
       }
       for (Frames run : free.runs()) {
-        plants.add(Plant.found(contact.part(), run, ease, ease));
+        // what an edit leaves over at an end is no contact of its own
+        if (run.count() >= search.shortestS() * clip.rateHz()) {
+          plants.add(Plant.found(contact.part(), run, ease, ease));
+        }
       }
     }
     plants.removeIf(p -> p.frames().from() >= clip.frames());
-    plants.sort(Comparator.comparingInt((Plant p) -> p.frames().from()).thenComparing(Plant::part));
+    plants.sort(IN_TIME);
     return plants;
   }
 
