@@ -1,9 +1,6 @@
 package waxhand.cli;
 
 import java.nio.file.Path;
-import java.util.Optional;
-import java.util.OptionalDouble;
-import java.util.OptionalInt;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -52,15 +49,10 @@ final class ConvertVerb extends TakeVerb {
     if (fromRate != null && !Limits.isRate(fromRate)) {
       throw wrong("--from-rate must be from 1 to 2000 frames a second");
     }
-    OptionalDouble rate = fromRate == null ? OptionalDouble.empty() : OptionalDouble.of(fromRate);
-    Reading reading =
-        new Reading(
-            unit(fromUnit),
-            OptionalDouble.empty(),
-            up(fromUp),
-            rate,
-            OptionalInt.empty(),
-            Optional.empty());
+    Reading reading = Reading.GUESS;
+    reading = fromUnit == null ? reading : reading.withUnit(unit(fromUnit).orElseThrow());
+    reading = fromUp == null ? reading : reading.withUp(up(fromUp).orElseThrow());
+    reading = fromRate == null ? reading : reading.withRate(fromRate);
     new Untouchable().reads(in, "the raw take").claim(outFile);
     RawTake raw = read(in, reading);
     Handoff handoff =

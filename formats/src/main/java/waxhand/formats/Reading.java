@@ -3,6 +3,7 @@ package waxhand.formats;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
+import waxhand.core.body.Cast;
 import waxhand.core.text.Legible;
 
 /**
@@ -14,6 +15,7 @@ import waxhand.core.text.Legible;
  * @param rateHz frames a second, within {@link Limits}
  * @param restFrames how many frames at the start are a rest pose and no motion
  * @param body the name of the hips of the body that is wanted
+ * @param cast which joints of it play which roles
  */
 public record Reading(
     Optional<Unit> unit,
@@ -21,7 +23,8 @@ public record Reading(
     Optional<Up> up,
     OptionalDouble rateHz,
     OptionalInt restFrames,
-    Optional<String> body) {
+    Optional<String> body,
+    Optional<Cast> cast) {
   /** Bodies are from so tall to so tall, metres. */
   public static final double LEAST_HEIGHT_M = 0.02;
 
@@ -34,6 +37,7 @@ public record Reading(
           Optional.empty(),
           OptionalDouble.empty(),
           OptionalInt.empty(),
+          Optional.empty(),
           Optional.empty());
 
   public Reading {
@@ -58,26 +62,30 @@ public record Reading(
   }
 
   public Reading withUnit(Unit other) {
-    return new Reading(Optional.of(other), heightM, up, rateHz, restFrames, body);
+    return new Reading(Optional.of(other), heightM, up, rateHz, restFrames, body, cast);
   }
 
   public Reading withHeight(double metres) {
-    return new Reading(unit, OptionalDouble.of(metres), up, rateHz, restFrames, body);
+    return new Reading(unit, OptionalDouble.of(metres), up, rateHz, restFrames, body, cast);
   }
 
   public Reading withUp(Up other) {
-    return new Reading(unit, heightM, Optional.of(other), rateHz, restFrames, body);
+    return new Reading(unit, heightM, Optional.of(other), rateHz, restFrames, body, cast);
   }
 
   public Reading withRate(double hz) {
-    return new Reading(unit, heightM, up, OptionalDouble.of(hz), restFrames, body);
+    return new Reading(unit, heightM, up, OptionalDouble.of(hz), restFrames, body, cast);
   }
 
   public Reading withRestFrames(int count) {
-    return new Reading(unit, heightM, up, rateHz, OptionalInt.of(count), body);
+    return new Reading(unit, heightM, up, rateHz, OptionalInt.of(count), body, cast);
   }
 
   public Reading withBody(String hips) {
-    return new Reading(unit, heightM, up, rateHz, restFrames, Optional.of(hips));
+    return new Reading(unit, heightM, up, rateHz, restFrames, Optional.of(hips), cast);
+  }
+
+  public Reading withCast(Cast other) {
+    return new Reading(unit, heightM, up, rateHz, restFrames, body, Optional.of(other));
   }
 }

@@ -59,7 +59,7 @@ public final class Unit {
                 new Unit(
                     Double.toString(metres),
                     metres,
-                    String.format(Locale.ROOT, "units of %.4g m", metres)));
+                    String.format(Locale.ROOT, "units of %.3g m", metres)));
   }
 
   public double metres() {

@@ -82,6 +82,14 @@ public final class Body {
     return new Body(other, joints, members);
   }
 
+  /** The same joints in other roles; those that do not fit the skeleton are left out. */
+  public Body playing(Cast cast) {
+    Map<Role, Integer> fitting = cast.fitting(skeleton).joints();
+    BitSet all = members();
+    fitting.values().forEach(all::set);
+    return new Body(skeleton, fitting, all);
+  }
+
   /** The joints that are of this body; cameras, targets, props and other bodies are none. */
   public BitSet members() {
     return (BitSet) members.clone();

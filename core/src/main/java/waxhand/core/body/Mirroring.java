@@ -123,6 +123,39 @@ public final class Mirroring {
   }
 
   /** Among the joints that hang from what answers its parent, the one of the same name. */
+  /** A joint is across from another if it lies so near to where that is mirrored, by height. */
+  private static final double ACROSS = 0.12;
+
+  /**
+   * The joint that lies across from another at rest, whatever the roles of both: of those that are
+   * named alike for the other side, if there are any, the nearest.
+   */
+  public static OptionalInt across(Body body, int joint) {
+    Skeleton skeleton = body.skeleton();
+    Vector3d[] rest = skeleton.restPositions();
+    Vector3d middle = rest[body.joint(Role.HIPS).orElse(0)];
+    Vector3d wanted = new Vector3d(2 * middle.x - rest[joint].x, rest[joint].y, rest[joint].z);
+    JointName own = JointName.of(skeleton.joint(joint).name());
+    int best = -1;
+    boolean alike = false;
+    // what lies in the middle is across from nothing
+    double least = Math.min(ACROSS * body.heightM(), 0.5 * rest[joint].distance(wanted));
+    for (int j = body.members().nextSetBit(0); j >= 0; j = body.members().nextSetBit(j + 1)) {
+      JointName its = JointName.of(skeleton.joint(j).name());
+      boolean named =
+          own.side() != Side.MIDDLE
+              && its.side() == own.side().other()
+              && its.part().equals(own.part());
+      double away = rest[j].distance(wanted);
+      if (j != joint && (named && !alike || named == alike && away < least)) {
+        best = j;
+        alike = named;
+        least = away;
+      }
+    }
+    return best < 0 ? OptionalInt.empty() : OptionalInt.of(best);
+  }
+
   private int byName(Body body, int joint) {
     int parent = skeleton.parent(joint);
     if (parent < 0) {

@@ -80,6 +80,9 @@ final class ContactSearch {
   /** A foot tilted by more than this from how it lies rests on one end, radians, metres. */
   private static final double TILTED = Math.tan(Math.toRadians(2));
 
+  /** Toes turn more easily, and are captured worse. */
+  private static final double TOES_TILTED = Math.tan(Math.toRadians(7));
+
   private static final double TILTED_M = 0.004;
 
   /** And by so much of the jitter that is left. */
@@ -394,9 +397,11 @@ final class ContactSearch {
     if (!courses.has(ContactPart.ofSole(side, 0))) {
       return;
     }
-    tell(rests, side, 0, 1);
-    tell(rests, side, 1, 2);
-    tell(rests, side, 0, 2);
+    boolean[] none = new boolean[courses.frames()];
+    tell(rests, side, 0, 1, TILTED, none);
+    tell(rests, side, 1, 2, TOES_TILTED, none);
+    // a foot that stands on the tips of its toes is tilted against them
+    tell(rests, side, 0, 2, TILTED, rests.get(ContactPart.ofSole(side, 1)));
     // between a heel and toes that rest there is a ball that does
     boolean[] ball = rests.get(ContactPart.ofSole(side, 1));
     for (int n = 0; n < ball.length; n++) {
@@ -405,7 +410,19 @@ final class ContactSearch {
     }
   }
 
-  private void tell(Map<ContactPart, boolean[]> rests, Side side, int back, int front) {
+  /**
+   * Lets go the higher of two parts that are tilted against how they lie.
+   *
+   * @param tilt beyond which they are, the tangent of its angle
+   * @param known frames that are left as they are
+   */
+  private void tell(
+      Map<ContactPart, boolean[]> rests,
+      Side side,
+      int back,
+      int front,
+      double tilt,
+      boolean[] known) {
     ContactPart a = ContactPart.ofSole(side, back);
     ContactPart b = ContactPart.ofSole(side, front);
     boolean[] restsA = rests.get(a);
@@ -430,9 +447,9 @@ final class ContactSearch {
     length /= many;
     double level = densest(flat, many);
     double noise = Math.hypot(courses.noiseM(a), courses.noiseM(b));
-    double least = Math.max(TILTED_M, length * TILTED) + TILT_NOISE * noise;
+    double least = Math.max(TILTED_M, length * tilt) + TILT_NOISE * noise;
     for (int n = 0; n < count; n++) {
-      if (restsA[n] && restsB[n]) {
+      if (restsA[n] && restsB[n] && !known[n]) {
         double high = rise[n] - level;
         restsA[n] = !(high > least);
         restsB[n] = !(high < -least);

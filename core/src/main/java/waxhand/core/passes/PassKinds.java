@@ -13,6 +13,7 @@ import waxhand.core.passes.props.PropPass;
 import waxhand.core.passes.signal.DespikePass;
 import waxhand.core.passes.signal.GapFillPass;
 import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.passes.time.RepeatsPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
 
@@ -30,6 +31,7 @@ public final class PassKinds {
           LimbGoalPass.KIND,
           SplicePass.KIND,
           TrimPass.KIND,
+          RepeatsPass.KIND,
           ShiftPass.KIND,
           MirrorPass.KIND);
 

@@ -2,11 +2,15 @@ package waxhand.core.project;
 
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HexFormat;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import waxhand.core.body.Body;
+import waxhand.core.body.Cast;
 import waxhand.core.motion.Clip;
 import waxhand.core.scene.Motion;
 
@@ -32,6 +36,11 @@ public record RawTake(
     List<String> remarks,
     Optional<Clip> rest,
     Optional<String> origin) {
+  /** Under this key a reading says which joints play which roles, where that was set. */
+  public static final String CAST = "cast";
+
+  private static final String BY_HAND = "set: which joints play which roles";
+
   public RawTake {
     reading = Map.copyOf(reading);
     assumptions = List.copyOf(assumptions);
@@ -70,6 +79,18 @@ public record RawTake(
   /** The same take with remarks on it. */
   public RawTake noting(List<String> odd) {
     return new RawTake(fileName, bytes, motion, reading, assumptions, odd, rest, origin);
+  }
+
+  /** The same take with its joints in other roles than were found. */
+  public RawTake playing(Cast cast) {
+    Body body = motion.body().playing(cast);
+    Map<String, String> how = new LinkedHashMap<>(reading);
+    how.put(CAST, Cast.of(body).text());
+    List<String> assumed = new ArrayList<>(assumptions);
+    assumed.remove(BY_HAND);
+    assumed.add(BY_HAND);
+    return new RawTake(
+        fileName, bytes, motion.with(motion.clip(), body), how, assumed, remarks, rest, origin);
   }
 
   /** How many frames of rest the file has before the motion. */

@@ -25,13 +25,21 @@ import java.util.function.IntToDoubleFunction;
  * @param least smallest residual that can be wild: radians, or the unit of the values
  * @param times how many times the usual residual a wild one has at least
  * @param longest most samples in a row that can be wild, 1 to 4
+ * @param gross most samples in a row that can be wild if they are far off, no fewer
  */
-public record WildFrames(int width, boolean angle, double least, double times, int longest) {
+public record WildFrames(
+    int width, boolean angle, double least, double times, int longest, int gross) {
   /** Most wild samples in a row. */
   public static final int MOST = 4;
 
   /** Longer runs of wild samples are none, seconds. */
   private static final double LONGEST_S = 0.035;
+
+  /** Two samples that take longer are a run if they are so many times as far off as one must be. */
+  private static final double FAR = 1.6;
+
+  /** Below this rate two samples are none, Hz. */
+  private static final double LOWEST_HZ = 23;
 
   /** Leaps into and out of a run are at least this share of how far off it is. */
   private static final double LEAP = 0.55;
@@ -59,6 +67,11 @@ public record WildFrames(int width, boolean angle, double least, double times, i
     return (int) Math.max(1, Math.min(MOST, Math.floor(LONGEST_S * rateHz + 1e-9)));
   }
 
+  /** So many are if they are far off: two, also where these are no quick turn's time. */
+  public static int gross(double rateHz) {
+    return Math.max(rateHz < LOWEST_HZ ? 1 : 2, longest(rateHz));
+  }
+
   /** Finds the samples and tells what is left of samples as a rule around each. */
   public void find(double[] values, int count, double[] off, double[] usual, double[] size) {
     Running.median(off, count, HALF, usual);
@@ -83,26 +96,27 @@ public record WildFrames(int width, boolean angle, double least, double times, i
   private void runs(double[] x, int count, double[] size, IntToDoubleFunction usual) {
     double scale = scale();
     double[] far = new double[MOST];
-    for (int length = 2; length <= longest; length++) {
+    for (int length = 2; length <= gross; length++) {
+      double bound = length > longest ? FAR * least : least;
       double before = count > 1 ? scale * apart(x, width, 0, 1) : 0;
       for (int a = 1; a + length < count; a++) {
         double enter = before;
         before = scale * apart(x, width, a, a + 1);
-        if (enter < LEAP * least) {
+        if (enter < LEAP * bound) {
           continue;
         }
         double leave = scale * apart(x, width, a + length - 1, a + length);
-        if (leave < LEAP * least) {
+        if (leave < LEAP * bound) {
           continue;
         }
-        double least = leastOff(x, count, a, length, far);
+        double off = leastOff(x, count, a, length, far);
         double beside = beside(x, count, a, length);
         boolean wild =
-            least > this.least
-                && Math.min(enter, leave) > LEAP * least
-                && least > QUICKER * beside
-                && astray(x, count, a, length) < AGREE * least + calmer(x, count, a, length)
-                && least > times * MAD * usual.applyAsDouble(a + length / 2);
+            off > bound
+                && Math.min(enter, leave) > LEAP * off
+                && off > QUICKER * beside
+                && astray(x, count, a, length) < AGREE * off + calmer(x, count, a, length)
+                && off > times * MAD * usual.applyAsDouble(a + length / 2);
         for (int k = 0; wild && k < length; k++) {
           size[a + k] = far[k];
         }

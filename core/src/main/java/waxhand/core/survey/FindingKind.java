@@ -19,6 +19,8 @@ public enum FindingKind {
   POP("Knee or elbow pop", "°", 12),
   JOLT("Jolt", "mm", 50),
   SHAKE("Shaking head", "°", 3),
+  FLIP("Flip", "°", 90),
+  REPEAT("Repeated frames", "%", 12),
 
   /** Told of the stages of a chain, never of a motion alone. */
   SHORT("Falls short", "mm", 40);

@@ -24,6 +24,7 @@ import waxhand.core.passes.layers.ShiftPass;
 import waxhand.core.passes.signal.DespikePass;
 import waxhand.core.passes.signal.GapFillPass;
 import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.passes.time.RepeatsPass;
 import waxhand.core.scene.Motion;
 
 /**
@@ -70,7 +71,8 @@ public final class Remedies {
    */
   public Optional<Plate> of(Finding finding) {
     return switch (finding.kind()) {
-      case SPIKE -> plate(finding, DespikePass.KIND.defaults(), finding.frames(), 0);
+      case REPEAT -> Optional.of(Plate.of("remedy", RepeatsPass.KIND.defaults()));
+      case SPIKE, FLIP -> plate(finding, DespikePass.KIND.defaults(), finding.frames(), 0);
       case FREEZE, MISSING -> plate(finding, GapFillPass.ofSpan(), unknown(finding), 0);
       case JITTER -> plate(finding, SmoothPass.KIND.defaults(), finding.frames(), frames(0.1));
       case POP -> plate(finding, GapFillPass.ofSpan(), around(finding, 0.045), 0);
@@ -97,7 +99,7 @@ public final class Remedies {
   public List<Plate> of(FindingKind kind, List<Finding> findings) {
     Optional<Pass> finder =
         switch (kind) {
-          case SPIKE -> Optional.of(DespikePass.KIND.defaults());
+          case SPIKE, FLIP -> Optional.of(DespikePass.KIND.defaults());
           case FREEZE, MISSING -> Optional.of(GapFillPass.KIND.defaults());
           case JITTER -> Optional.of(SmoothPass.KIND.defaults());
           case SLIDE -> Optional.of(PlantsPass.KIND.defaults());

@@ -26,7 +26,8 @@ final class Sentences {
                       ? part + " and " + (joints.size() - 1) + " more parts jitter"
                       : part + " jitters")
               + String.format(Locale.ROOT, " by %s at its worst.", size);
-      case SPIKE -> part + " is off by " + size + " in one frame" + more(joints) + ".";
+      case SPIKE ->
+          part + " is off by " + size + " in " + count(worst.frames()) + more(joints) + ".";
       case FREEZE -> part + " stands still for " + frames.count() + " frames, then leaps on.";
       case MISSING ->
           part
@@ -40,6 +41,17 @@ final class Sentences {
       case POP -> part + " snaps by " + size + " and back.";
       case JOLT -> part + " leaps " + size + " from one frame to the next.";
       case SHAKE -> part + " trembles by " + size + ".";
+      case FLIP ->
+          part
+              + " is turned over by "
+              + size
+              + " for "
+              + count(worst.frames())
+              + ", then back"
+              + more(joints)
+              + ".";
+      // told of the take as a whole, with its beat
+      case REPEAT -> part + " repeats frames.";
       case SHORT -> part + " stays " + size + " short of where it is held.";
     };
   }
@@ -55,6 +67,10 @@ final class Sentences {
 
   private static String more(List<Integer> joints) {
     return joints.size() < 2 ? "" : ", with " + (joints.size() - 1) + " more parts";
+  }
+
+  private static String count(Frames frames) {
+    return frames.count() == 1 ? "one frame" : frames.count() + " frames";
   }
 
   private double seconds(Frames frames) {

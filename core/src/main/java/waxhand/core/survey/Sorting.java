@@ -10,7 +10,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import waxhand.core.body.Body;
+import waxhand.core.body.Role;
 import waxhand.core.body.Sole;
+import waxhand.core.gaps.Repeats;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.scene.Motion;
@@ -28,6 +30,7 @@ final class Sorting {
       List.of(
           FindingKind.FREEZE,
           FindingKind.MISSING,
+          FindingKind.FLIP,
           FindingKind.SPIKE,
           FindingKind.OVERBEND,
           FindingKind.COLLISION,
@@ -38,6 +41,7 @@ final class Sorting {
   private final Frames all;
   private final double rateHz;
   private final double floorM;
+  private final Optional<Repeats> beat;
   private final Sentences sentences;
 
   Sorting(Motion motion, double floorM) {
@@ -46,6 +50,7 @@ final class Sorting {
     this.all = motion.clip().allFrames();
     this.rateHz = motion.clip().rateHz();
     this.floorM = floorM;
+    this.beat = Repeats.of(motion.clip(), motion.body());
     this.sentences = new Sentences(motion.body(), rateHz);
   }
 
@@ -57,6 +62,9 @@ final class Sorting {
     List<Mark> causes = new ArrayList<>();
     for (FindingKind kind : CAUSES) {
       List<Mark> own = joined.getOrDefault(kind, List.of());
+      if (kind == FindingKind.FREEZE) {
+        own = own.stream().filter(m -> !isOfBeat(m)).toList();
+      }
       List<Mark> kept = own.stream().filter(m -> !follows(m, causes)).toList();
       joined.put(kind, kept);
       causes.addAll(kept);
@@ -72,9 +80,18 @@ final class Sorting {
       }
     }
     floor().ifPresent(findings::add);
+    repeats().ifPresent(findings::add);
     findings.sort(
         Comparator.comparingInt((Finding f) -> f.frames().from()).thenComparing(Finding::kind));
     return findings;
+  }
+
+  /**
+   * Whether a freeze is no more than a frame that repeats the one before at the beat of the take.
+   */
+  private boolean isOfBeat(Mark freeze) {
+    return beat.isPresent()
+        && freeze.frames().count() <= 1 + beat.get().period() - beat.get().pictures();
   }
 
   private static boolean isCause(FindingKind kind) {
@@ -96,8 +113,7 @@ final class Sorting {
       line.sort(Comparator.comparingInt(m -> m.frames().from()));
       Mark open = null;
       for (Mark mark : line) {
-        boolean single = mark.kind() == FindingKind.SPIKE;
-        if (open != null && !single && mark.frames().from() <= open.frames().to()) {
+        if (open != null && mark.frames().from() <= open.frames().to()) {
           open = sum(open, mark);
         } else {
           if (open != null) {
@@ -145,6 +161,8 @@ final class Sorting {
     boolean inside = near.from() <= mark.frames().from() && mark.frames().to() <= near.to();
     double covered = mark.frames().within(near).count() / (double) mark.frames().count();
     switch (cause.kind()) {
+      case FLIP:
+        return below && inside;
       case SPIKE:
         return mark.kind() != FindingKind.JITTER && below && inside;
       case POP:
@@ -202,6 +220,7 @@ final class Sorting {
       case JITTER:
         return 2 * shared.count() > Math.min(cover.count(), mark.frames().count());
       case SPIKE:
+      case FLIP:
         return !shared.isEmpty();
       case JOLT:
         return !cover.grown(1).within(mark.frames()).isEmpty();
@@ -247,6 +266,20 @@ final class Sorting {
         worst.unit(),
         worst.severity(),
         sentences.of(worst, List.copyOf(joints), whole, frames));
+  }
+
+  /** Frames that repeat at a beat are told once. */
+  private Optional<Finding> repeats() {
+    return beat.map(
+        b -> {
+          double size = 100 * (b.period() - b.pictures()) / (double) b.period();
+          FindingKind kind = FindingKind.REPEAT;
+          String words = b.words(rateHz);
+          String sentence = Character.toUpperCase(words.charAt(0)) + words.substring(1) + ".";
+          int top = body.joint(Role.HIPS).orElse(0);
+          return new Finding(
+              kind, List.of(top), true, all, 0, size, kind.unit(), kind.severity(size), sentence);
+        });
   }
 
   /** The take as a whole stands too high or too low. */

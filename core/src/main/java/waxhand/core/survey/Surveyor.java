@@ -69,7 +69,8 @@ public final class Surveyor {
             || !isAlike(under);
     BitSet stale = new BitSet();
     for (int b = 0; b < blocks; b++) {
-      Frames run = block(b).grown(reach).within(clip.allFrames());
+      Frames run =
+          block(b).grown(Math.max(reach, FlipWatch.reach(clip.rateHz()))).within(clip.allFrames());
       if (fresh || !shares(motion, last, run)) {
         stale.set(b);
       }
@@ -132,6 +133,7 @@ public final class Surveyor {
       watches =
           List.of(
               new NoiseWatch(),
+              new FlipWatch(motion.clip()),
               new StillWatch(motion),
               new JoltWatch(reaches(motion)),
               new BendWatch(motion.body()),

@@ -37,6 +37,7 @@ import waxhand.core.passes.layers.ShiftPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
 import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.passes.time.RepeatsPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
 import waxhand.core.plants.Plant;
@@ -65,6 +66,7 @@ class PassContractTest {
           case "shift" -> new ShiftPass(new Triple(0.1, 0, 0.2), new Triple(0.1, 0, 0), 0.05);
           case "smooth" -> SmoothPass.lowPass(4, 2);
           case "plants" -> planted();
+          case "repeats" -> RepeatsPass.KIND.of(Map.of("picturesHz", 90.0));
           case "tether" -> TetherPass.KIND.of(Map.of("target", "hips"));
           case "limb-goal" -> LimbGoalPass.KIND.of(Map.of("moveY", 0.1, "turnX", 0.3));
           default -> kind.defaults();

@@ -47,7 +47,7 @@ class QuickselectTest {
     double[] usual = new double[count];
     double[] size = new double[count];
     double[] lazily = new double[count];
-    WildFrames wild = new WildFrames(3, false, 0.02, 3, 1);
+    WildFrames wild = new WildFrames(3, false, 0.02, 3, 1, 1);
     double[] off = new double[count];
     wild.residuals(values, count, off);
     wild.find(values, count, off, usual, size);

@@ -40,7 +40,9 @@ import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.Surveys;
 import waxhand.desk.shelf.BodyMap;
+import waxhand.desk.shelf.Casting;
 import waxhand.desk.shelf.NotesPanel;
+import waxhand.desk.shelf.PartsRoom;
 import waxhand.desk.shelf.Shelf;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Theme;
@@ -105,12 +107,14 @@ public final class Bench extends StackPane {
     Head head = new Head(session, commands, files, memory);
     RailRow rail = new RailRow(new Rail(session, results, commands), commands);
     map = new BodyMap(session, contacts, palette);
+    Casting casting = files.casting();
+    PartActions.add(commands, casting, session);
     Shelf shelf =
         new Shelf(
             session,
             new FindingsPanel(session, worklist, commands, palette),
             new NotesPanel(session),
-            map);
+            new PartsRoom(session, casting, commands, map));
     curves =
         new CurvesRoom(
             session,

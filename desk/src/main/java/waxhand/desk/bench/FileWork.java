@@ -23,6 +23,7 @@ import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
+import waxhand.desk.shelf.Casting;
 import waxhand.formats.Reading;
 import waxhand.formats.disk.Trouble;
 import waxhand.formats.gltf.GltfMeshReader;
@@ -45,6 +46,7 @@ public final class FileWork {
   private final Map<Path, Sound> damaged = new HashMap<>();
 
   private final NewPlates plates;
+  private final Casting casting;
 
   public FileWork(Session session, Jobs jobs, Notices notices, Memory memory) {
     this.session = session;
@@ -52,7 +54,13 @@ public final class FileWork {
     this.notices = notices;
     this.memory = memory;
     plates = new NewPlates(session);
+    casting = new Casting(session, memory);
     rescue = new Rescue(session, jobs, notices, memory);
+  }
+
+  /** What gives joints their roles. */
+  public Casting casting() {
+    return casting;
   }
 
   /** What keeps unsaved work safe. */
@@ -101,7 +109,7 @@ public final class FileWork {
         },
         incoming -> {
           tell(incoming.failures());
-          add(incoming.takes());
+          add(incoming.takes().stream().map(casting::known).toList());
         });
   }
 

@@ -1,5 +1,7 @@
 package waxhand.desk.bench;
 
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -17,6 +19,7 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import waxhand.core.body.Body;
+import waxhand.core.body.Cast;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
 import waxhand.formats.Limits;
@@ -57,7 +60,11 @@ final class RereadSheet extends VBox {
         .addListener((o, a, b) -> height.setText(metres(heightM() * chosen() / itsUnit.metres())));
     up.getItems().addAll("Y", "Z");
     up.setValue(how.getOrDefault("up", "Y"));
-    rate.setText(String.format(Locale.ROOT, "%.6g", raw.motion().clip().rateHz()));
+    rate.setText(
+        new BigDecimal(raw.motion().clip().rateHz())
+            .round(new MathContext(6))
+            .stripTrailingZeros()
+            .toPlainString());
     rest.setText(Integer.toString(raw.restFrames()));
     rest.setTooltip(new Tooltip("Rows at the start that are a rest pose and no motion"));
     List<String> bodies = List.copyOf(Body.named(raw.motion().clip().skeleton()).keySet());
@@ -144,6 +151,11 @@ final class RereadSheet extends VBox {
             .withRestFrames((int) rows.getAsDouble());
     if (body.getItems().size() > 1) {
       reading = reading.withBody(body.getValue());
+    }
+    Optional<Cast> cast = Cast.parse(raw.reading().getOrDefault(RawTake.CAST, ""));
+    boolean same = body.getValue().equals(raw.reading().getOrDefault("body", body.getValue()));
+    if (cast.isPresent() && same) {
+      reading = reading.withCast(cast.get());
     }
     String byUnit = metres(heightM() * chosen() / itsUnit.metres());
     return Optional.of(

@@ -39,7 +39,7 @@ import waxhand.formats.takes.Handoff;
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
   private static final String PATTERN = "{take}_clean";
-  private static final double CHOICE_WIDTH = 180;
+  private static final double CHOICE_WIDTH = 240;
 
   private static final String SAME = "as it came";
   private static final String HOME = System.getProperty("user.home");

@@ -13,6 +13,7 @@ import waxhand.core.passes.props.PropPass;
 import waxhand.core.passes.signal.DespikePass;
 import waxhand.core.passes.signal.GapFillPass;
 import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.passes.time.RepeatsPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
 import waxhand.desk.kits.ground.LevelPicture;
@@ -52,6 +53,7 @@ public final class Kits {
               .suiting(NewGoal::ofTheSelectedPart),
           new Kit(SplicePass.KIND, "Shift+C", "fth-scissors"),
           new Kit(TrimPass.KIND, "Shift+R", "fth-crop"),
+          new Kit(RepeatsPass.KIND, "", "fth-copy"),
           new Kit(ShiftPass.KIND, "Shift+H", "fth-move"),
           new Kit(MirrorPass.KIND, "", "fth-repeat"));
 

@@ -378,7 +378,7 @@ public final class BvhWriter {
     if (beside.get(j)) {
       first.sub(offset);
     }
-    return BvhReader.liesBeside(first, offset) != beside.get(j);
+    return BvhTracks.liesBeside(first, offset) != beside.get(j);
   }
 
   private void hierarchy(Decimals out) {

@@ -1,6 +1,8 @@
 package waxhand.formats.project;
 
 import java.util.Optional;
+import waxhand.core.body.Cast;
+import waxhand.core.project.RawTake;
 import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 import waxhand.formats.Limits;
@@ -43,6 +45,13 @@ final class ReadingJson {
     At body = reading.get("body");
     if (body.isThere()) {
       how = how.withBody(body.text(""));
+    }
+    At cast = reading.get(RawTake.CAST);
+    Optional<Cast> roles = Cast.parse(cast.text(""));
+    if (roles.isPresent()) {
+      how = how.withCast(roles.get());
+    } else if (cast.isThere()) {
+      cast.wrong("the roles of the joints are no list of roles" + GUESSED);
     }
     return withRate(how, reading.get("rateHz"));
   }

@@ -195,7 +195,7 @@ class ProjectFileTest {
         .isEqualTo(project().takes().get(1).chain());
     assertThat(Recipe.firstPass().chain().plates())
         .extracting(p -> p.pass().kind().id())
-        .containsExactly("despike", "gap-fill", "smooth", "level", "plants");
+        .containsExactly("repeats", "despike", "gap-fill", "smooth", "level", "plants");
     assertBad(
         recipe("\"pass\":\"plants\",\"settings\":{\"kept\":[{\"part\":\"tail\"}]}"),
         "no part 'tail'");

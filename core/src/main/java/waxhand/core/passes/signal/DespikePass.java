@@ -1,6 +1,8 @@
 package waxhand.core.passes.signal;
 
+import java.util.Arrays;
 import java.util.List;
+import waxhand.core.chain.Amount;
 import waxhand.core.chain.Pass;
 import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
@@ -16,16 +18,33 @@ import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
 import waxhand.core.passes.common.EachJoint;
 import waxhand.core.scene.Motion;
+import waxhand.core.signal.Flips;
 import waxhand.core.signal.WildFrames;
 import waxhand.core.work.Work;
 
 /**
- * Replaces single wild frames of a joint by the cubic through their neighbours; see {@link
- * WildFrames} for what is wild. Nothing else changes by a bit.
+ * Replaces wild frames of a joint by the cubic through their neighbours, see {@link WildFrames} for
+ * what is wild, and turns back stretches in which it is turned over, see {@link Flips}. Nothing
+ * else changes by a bit.
  *
  * @param counts what counts as wild
+ * @param flipsS stretches that are turned over are so long at most, seconds
  */
-public record DespikePass(Wild counts) implements Pass {
+public record DespikePass(Wild counts, double flipsS) implements Pass {
+  private static final Amount FLIPS =
+      new Amount(
+          "flipsS",
+          "Flips",
+          "s",
+          0,
+          Flips.LONGEST_S,
+          0.01,
+          "A part that is turned over for so long at most is turned back.");
+
+  public DespikePass {
+    FLIPS.check(flipsS);
+  }
+
   /** What counts as wild. */
   public enum Wild implements Worded {
     GROSS("only gross ones", 18, 0.04, 10),
@@ -59,8 +78,8 @@ public record DespikePass(Wild counts) implements Pass {
       new PassKind<DespikePass>(
               "despike",
               "Despike",
-              "Replaces frames, up to four in a row, that do not belong to their neighbours; nothing else.",
-              new DespikePass(Wild.CLEAR),
+              "Replaces wild frames, up to four in a row, and turns back what is turned over; nothing else.",
+              new DespikePass(Wild.CLEAR, Flips.LONGEST_S),
               List.of(
                   Setting.choice(
                       "counts",
@@ -68,8 +87,17 @@ public record DespikePass(Wild counts) implements Pass {
                       Wild.class,
                       "How far off a frame must be to be replaced.",
                       DespikePass::counts,
-                      (p, v) -> new DespikePass(v))),
+                      (p, v) -> new DespikePass(v, p.flipsS)),
+                  FLIPS.of(DespikePass::flipsS, (p, v) -> new DespikePass(p.counts, v))),
               true)
+          // in files of before flips were known none are turned back
+          .reading(
+              named ->
+                  new DespikePass(
+                      Wild.CLEAR,
+                      named.contains("counts") && !named.contains(FLIPS.key())
+                          ? 0
+                          : Flips.LONGEST_S))
           .in(Stage.SIGNAL);
 
   /** A body that leaps aside and stays bends its path more than its joints' turns. */
@@ -87,7 +115,12 @@ public record DespikePass(Wild counts) implements Pass {
   public WildFrames turns(double rateHz) {
     double least = coarse(rateHz, 0.77) * Math.toRadians(counts.leastDeg);
     return new WildFrames(
-        TrackType.ROTATION.width(), true, least, counts.times, WildFrames.longest(rateHz));
+        TrackType.ROTATION.width(),
+        true,
+        least,
+        counts.times,
+        WildFrames.longest(rateHz),
+        WildFrames.gross(rateHz));
   }
 
   /** What counts as wild of places at a rate, metres. */
@@ -98,7 +131,8 @@ public record DespikePass(Wild counts) implements Pass {
         false,
         least,
         PLACE_TIMES * counts.times,
-        WildFrames.longest(rateHz));
+        WildFrames.longest(rateHz),
+        WildFrames.gross(rateHz));
   }
 
   private static double coarse(double rateHz, double power) {
@@ -107,14 +141,14 @@ public record DespikePass(Wild counts) implements Pass {
 
   @Override
   public Prepared prepared(Motion in, Place place) {
-    return new Ready(this, place);
+    return new Ready(this, place, reach(Flips.of(in.clip().rateHz(), flipsS)));
   }
 
-  private record Ready(DespikePass pass, Place place) implements Prepared {
-    @Override
-    public int reach() {
-      return WildFrames.REACH + 2;
-    }
+  private static int reach(Flips flips) {
+    return flips.reach() + WildFrames.REACH + 2;
+  }
+
+  private record Ready(DespikePass pass, Place place, int reach) implements Prepared {
 
     @Override
     public Motion apply(Motion in, Frames frames, Work work) {
@@ -129,13 +163,20 @@ public record DespikePass(Wild counts) implements Pass {
   }
 
   private Track mended(Track track, Frames frames, double rateHz) {
-    Frames window = frames.grown(WildFrames.REACH + 2).within(Frames.first(track.frames()));
+    Flips flips = Flips.of(rateHz, flipsS);
+    Frames window = frames.grown(reach(flips)).within(Frames.first(track.frames()));
     int count = window.count();
     int width = track.width();
     boolean turns = track.type() == TrackType.ROTATION;
     double[] x = new double[width * count];
     track.read(window, x);
     if (turns) {
+      RotationVectors.alignSigns(x, count);
+    }
+    boolean[] turned = new boolean[count];
+    for (Flips.Flip flip : turns ? flips.find(x, count) : List.<Flips.Flip>of()) {
+      Flips.mend(x, count, flip);
+      Arrays.fill(turned, flip.from(), flip.to(), true);
       RotationVectors.alignSigns(x, count);
     }
     double[] off = new double[count];
@@ -148,8 +189,12 @@ public record DespikePass(Wild counts) implements Pass {
     double[] was = new double[width];
     for (int f = frames.from(); f < frames.to(); f++) {
       int n = f - window.from();
-      if (size[n] > 0) {
-        between(x, width, count, n, size, sample);
+      if (size[n] > 0 || turned[n]) {
+        if (size[n] > 0) {
+          between(x, width, count, n, size, sample);
+        } else {
+          System.arraycopy(x, width * n, sample, 0, width);
+        }
         if (turns) {
           Quats.normalize(sample, 0);
           track.read(f, was, 0);

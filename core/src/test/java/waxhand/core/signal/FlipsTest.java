@@ -1,0 +1,126 @@
+package waxhand.core.signal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import waxhand.core.Samples;
+import waxhand.core.chain.Plate;
+import waxhand.core.maths.Quats;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
+import waxhand.core.passes.signal.DespikePass;
+import waxhand.core.scene.Motion;
+import waxhand.core.survey.Finding;
+import waxhand.core.survey.FindingKind;
+import waxhand.core.survey.Remedies;
+import waxhand.core.survey.Survey;
+import waxhand.core.survey.Surveyor;
+import waxhand.core.work.Work;
+
+/** Parts that are turned over for a while are found, told and turned back. */
+class FlipsTest {
+  private static final int FRAMES = 1200;
+  private static final double RATE = 120;
+
+  /** A joint that turns over itself in some stretches, in its own frame or its parent's. */
+  private static double[] turned(double[] q, List<Frames> stretches, double deg, boolean parents) {
+    double[] out = q.clone();
+    double half = Math.toRadians(deg) / 2;
+    double[] over = {Math.sin(half) * 0.6, Math.sin(half) * 0.8, 0, Math.cos(half)};
+    for (Frames run : stretches) {
+      for (int f = run.from(); f < run.to(); f++) {
+        if (parents) {
+          Quats.multiply(over, 0, q, 4 * f, out, 4 * f);
+        } else {
+          Quats.multiply(q, 4 * f, over, 0, out, 4 * f);
+        }
+      }
+    }
+    return out;
+  }
+
+  private static double[] samples(Motion motion, int joint) {
+    double[] q = new double[4 * motion.clip().frames()];
+    motion.clip().rotation(joint).read(motion.clip().allFrames(), q);
+    return q;
+  }
+
+  @Test
+  void stretchesAreFoundToTheFrameAndTurnedBackToWithinTheNoise() {
+    Random random = new Random(3);
+    int joint = Samples.body().indexOf("LeftHand");
+    for (int take = 0; take < 24; take++) {
+      Motion noisy = Samples.swaying(FRAMES, RATE, 0.004, take);
+      double[] truth = samples(noisy, joint);
+      double deg = 75 + 100 * random.nextDouble();
+      List<Frames> stretches =
+          List.of(
+              run(150 + random.nextInt(50), 5 + random.nextInt(75)),
+              run(500 + random.nextInt(50), 5 + random.nextInt(75)),
+              run(1000 + random.nextInt(50), 5 + random.nextInt(75)));
+      double[] q = turned(truth, stretches, deg, take % 2 == 0);
+      Flips flips = Flips.of(RATE, Flips.LONGEST_S);
+      List<Flips.Flip> found = flips.find(q, FRAMES);
+      assertThat(found).extracting(f -> new Frames(f.from(), f.to())).isEqualTo(stretches);
+      found.forEach(f -> Flips.mend(q, FRAMES, f));
+      double worst = 0;
+      for (int f = 0; f < FRAMES; f++) {
+        worst = Math.max(worst, Quats.angle(q, 4 * f, truth, 4 * f));
+      }
+      assertThat(Math.toDegrees(worst)).as("take %d, turned by %.0f°", take, deg).isLessThan(4);
+      assertThat(flips.find(truth, FRAMES)).isEmpty();
+    }
+  }
+
+  private static Frames run(int from, int length) {
+    return new Frames(from, from + length);
+  }
+
+  @Test
+  void aPartThatStaysTurnedOrTurnsQuicklyIsNotFlipped() {
+    Motion calm = Samples.swaying(FRAMES, RATE, 0.004, 1);
+    double[] truth = samples(calm, 3);
+    Flips flips = Flips.of(RATE, Flips.LONGEST_S);
+    double[] stays = turned(truth, List.of(new Frames(400, FRAMES)), 160, false);
+    assertThat(flips.find(stays, FRAMES)).as("nobody knows which half is right").isEmpty();
+    double[] long1 = turned(truth, List.of(new Frames(400, 500)), 160, false);
+    assertThat(flips.find(long1, FRAMES)).isEmpty();
+    // over and back, 160 degrees in three samples each way
+    double[] quick = truth.clone();
+    for (int f = 600; f < 630; f++) {
+      double share = Math.min(1, Math.min((f - 599) / 3.0, (630 - f) / 3.0));
+      double half = Math.toRadians(160) * share / 2;
+      double[] turn = {0, Math.sin(half), 0, Math.cos(half)};
+      Quats.multiply(truth, 4 * f, turn, 0, quick, 4 * f);
+    }
+    assertThat(flips.find(quick, FRAMES)).isEmpty();
+  }
+
+  @Test
+  void theSurveyTellsAFlipOnceAndItsRemedyTakesItOut() {
+    Motion calm = Samples.swaying(FRAMES, RATE, 0.001, 2);
+    int joint = calm.clip().skeleton().indexOf("LeftHand");
+    // longer than blocks of the survey reach into each other
+    double[] q = turned(samples(calm, joint), List.of(new Frames(760, 830)), 150, false);
+    Clip clip = calm.clip().withRotation(joint, Track.of(TrackType.ROTATION, q));
+    Motion raw = calm.with(clip);
+    Survey survey = new Surveyor().survey(raw, Work.UNWATCHED);
+    List<Finding> hand = survey.findings().stream().filter(f -> f.joint() == joint).toList();
+    assertThat(hand).as("and nothing that follows from it").hasSize(1);
+    Finding flip = hand.get(0);
+    assertThat(flip.kind()).isEqualTo(FindingKind.FLIP);
+    assertThat(flip.frames()).isEqualTo(new Frames(760, 830));
+    assertThat(flip.text()).contains("turned over by 150° for 70 frames");
+    Plate remedy = new Remedies(raw, survey.floorM()).of(flip).orElseThrow();
+    assertThat(remedy.pass()).isInstanceOf(DespikePass.class);
+    Motion mended = remedy.apply(raw, clip.allFrames(), Work.UNWATCHED);
+    assertThat(new Surveyor().survey(mended, Work.UNWATCHED).findings())
+        .noneMatch(f -> f.joint() == joint);
+    assertThat(Samples.sameBits(raw.clip(), mended.clip(), joint, 759)).isTrue();
+    assertThat(Samples.sameBits(raw.clip(), mended.clip(), joint, 830)).isTrue();
+  }
+}

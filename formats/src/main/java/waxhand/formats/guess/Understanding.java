@@ -1,0 +1,222 @@
+package waxhand.formats.guess;
+
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import waxhand.core.body.Body;
+import waxhand.core.gaps.Repeats;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.project.RawTake;
+import waxhand.core.scene.Motion;
+import waxhand.core.text.Legible;
+import waxhand.formats.FormatException;
+import waxhand.formats.Rates;
+import waxhand.formats.Reading;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
+
+/**
+ * What the numbers of a file mean, from some of its frames and from what the artist overrules, with
+ * everything that was taken for granted in plain words. A reader asks it how to read on, tells it
+ * what else it saw, and gets the take. For one file.
+ */
+public final class Understanding {
+  /** So many joints beside the body are named. */
+  private static final int NAMED = 6;
+
+  private final String file;
+  private final Reading reading;
+  private final Up up;
+  private final Unit unit;
+  private final Skeleton skeleton;
+  private final boolean turned;
+  private final Map<String, Body> bodies;
+  private final String chosen;
+  private double rateHz;
+  private final List<String> assumptions = new ArrayList<>();
+  private final List<String> remarks = new ArrayList<>();
+  private final Map<String, String> how = new LinkedHashMap<>();
+
+  private Understanding(String file, Clip sample, Reading reading) throws FormatException {
+    this.file = file;
+    this.reading = reading;
+    up = reading.up().orElseGet(() -> Bearings.up(sample));
+    Clip upright = Upright.yUp(sample, up);
+    Skeleton standing = Bearings.standing(upright.skeleton(), upright);
+    turned = !standing.equals(upright.skeleton());
+    bodies = Body.named(standing);
+    chosen = reading.body().orElse(bodies.keySet().iterator().next());
+    if (!bodies.containsKey(chosen)) {
+      throw new FormatException(
+          file,
+          "there is no body '" + Legible.of(chosen) + "'; there are: " + names(bodies.keySet()));
+    }
+    double height = bodies.get(chosen).heightM();
+    unit = unit(height);
+    skeleton = standing.scaled(unit.metres());
+    boolean odd = !unit.isUsual() && reading.unit().isEmpty() && reading.heightM().isEmpty();
+    (odd ? remarks : assumptions).add(size(height));
+    assume((reading.up().isPresent() ? "set: " : "guessed: ") + up + " points up");
+  }
+
+  /**
+   * @param file for messages
+   * @param sample some frames as they are written: no unit, no axis turned
+   * @throws FormatException if the reading asks for what the file does not hold
+   */
+  public static Understanding of(String file, Clip sample, Reading reading) throws FormatException {
+    return new Understanding(file, sample, reading);
+  }
+
+  public Up up() {
+    return up;
+  }
+
+  public Unit unit() {
+    return unit;
+  }
+
+  /** In metres, y up, standing. */
+  public Skeleton skeleton() {
+    return skeleton;
+  }
+
+  public double rateHz() {
+    return rateHz;
+  }
+
+  /**
+   * Takes the rate from how long the file says a frame is.
+   *
+   * @param decimals with how many it is written
+   * @param text as it is written
+   */
+  public void rate(double frameTimeS, int decimals, String text) {
+    rateHz = reading.rateHz().orElse(Rates.of(frameTimeS, decimals));
+    assume(
+        String.format(
+            Locale.ROOT, "%s frames a second (%s s)", shortest(rateHz), Legible.of(text)));
+  }
+
+  /** Tells of something that is worth a look. */
+  public void remark(String words) {
+    remarks.add(words);
+  }
+
+  /** Tells of something that was taken for granted. */
+  public void assume(String words) {
+    assumptions.add(words);
+  }
+
+  /** Keeps with the take how it was read. */
+  public void keep(String key, String value) {
+    how.put(key, value);
+  }
+
+  /**
+   * The take that these samples are.
+   *
+   * @param bytes kept by the take
+   * @param clip all frames, on {@link #skeleton}
+   */
+  public RawTake taken(byte[] bytes, Clip clip) {
+    Body body = bodies.get(chosen).on(skeleton);
+    boolean several = bodies.size() > 1;
+    if (several) {
+      remark(bodies.size() + " bodies: " + names(bodies.keySet()) + "; taken: " + names(chosen));
+    } else {
+      others(body).ifPresent(this::remark);
+    }
+    if (turned) {
+      assume("the skeleton does not rest standing and facing ahead; it was turned so for itself");
+    }
+    int rest =
+        Math.min(
+            clip.frames() - 1, reading.restFrames().orElseGet(() -> RestFrames.count(clip, body)));
+    if (rest > 0) {
+      String rows = rest == 1 ? "the first row is" : "the first " + rest + " rows are";
+      remark(rows + " a rest pose, kept apart from the motion");
+    }
+    Clip motion = rest == 0 ? clip : clip.cut(new Frames(rest, clip.frames()));
+    Repeats.of(motion, body).ifPresent(r -> remark(r.words(rateHz)));
+    keep("unit", unit.key());
+    keep("up", up.name());
+    keep("rateHz", Double.toString(rateHz));
+    keep("restFrames", Integer.toString(rest));
+    if (several) {
+      keep("body", chosen);
+    }
+    List<String> all = new ArrayList<>(remarks);
+    all.addAll(assumptions);
+    RawTake raw = new RawTake(file, bytes, new Motion(motion, body), how, all).noting(remarks);
+    raw = rest == 0 ? raw : raw.after(clip.cut(new Frames(0, rest)));
+    return reading.cast().isPresent() ? raw.playing(reading.cast().get()) : raw;
+  }
+
+  private static String names(String... names) {
+    return names(List.of(names));
+  }
+
+  private static String names(Collection<String> names) {
+    return names.stream().map(Legible::of).collect(Collectors.joining(", "));
+  }
+
+  private Unit unit(double height) {
+    if (reading.unit().isPresent()) {
+      return reading.unit().get();
+    }
+    return reading.heightM().isPresent()
+        ? Unit.tall(height, reading.heightM().getAsDouble())
+        : Unit.ofBody(height);
+  }
+
+  private String size(double height) {
+    boolean set = reading.unit().isPresent() || reading.heightM().isPresent();
+    double tall = height * unit.metres();
+    if (!set && !unit.isUsual()) {
+      return String.format(
+          Locale.ROOT,
+          "no usual unit fits, so the body is taken to be %.2f m tall (lengths in %s)",
+          tall,
+          unit.words());
+    }
+    return String.format(
+        Locale.ROOT,
+        "%s: lengths in %s, the body is %.2f m tall",
+        set ? "set" : "guessed",
+        unit.words(),
+        tall);
+  }
+
+  /** Joints that are of no body. */
+  private static Optional<String> others(Body body) {
+    BitSet others = new BitSet();
+    others.set(0, body.skeleton().size());
+    others.andNot(body.members());
+    if (others.isEmpty()) {
+      return Optional.empty();
+    }
+    List<String> names =
+        others.stream().mapToObj(j -> body.skeleton().joint(j).name()).limit(NAMED).toList();
+    int more = others.cardinality() - names.size();
+    return Optional.of(
+        "no part of the body and left as they are: "
+            + names(names)
+            + (more > 0 ? " and " + more + " more" : ""));
+  }
+
+  /** With six digits at most. */
+  private static String shortest(double number) {
+    return new BigDecimal(number).round(new MathContext(6)).stripTrailingZeros().toPlainString();
+  }
+}
