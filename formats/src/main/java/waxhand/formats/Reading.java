@@ -1,9 +1,11 @@
 package waxhand.formats;
 
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import waxhand.core.body.Cast;
+import waxhand.core.project.RawTake;
 import waxhand.core.text.Legible;
 
 /**
@@ -61,6 +63,24 @@ public record Reading(
     }
   }
 
+  /** How a take was read, from what it keeps of that. */
+  public static Reading keptIn(Map<String, String> how) {
+    Reading reading = GUESS;
+    Optional<Unit> unit = Unit.ofKey(how.getOrDefault("unit", ""));
+    Optional<Up> up = Up.ofKey(how.getOrDefault("up", ""));
+    reading = unit.isPresent() ? reading.withUnit(unit.get()) : reading;
+    reading = up.isPresent() ? reading.withUp(up.get()) : reading;
+    if (how.containsKey("rateHz")) {
+      reading = reading.withRate(Double.parseDouble(how.get("rateHz")));
+    }
+    if (how.containsKey("restFrames")) {
+      reading = reading.withRestFrames(Integer.parseInt(how.get("restFrames")));
+    }
+    reading = how.containsKey("body") ? reading.withBody(how.get("body")) : reading;
+    Optional<Cast> cast = Cast.parse(how.getOrDefault(RawTake.CAST, ""));
+    return cast.isPresent() ? reading.withCast(cast.get()) : reading;
+  }
+
   public Reading withUnit(Unit other) {
     return new Reading(Optional.of(other), heightM, up, rateHz, restFrames, body, cast);
   }
@@ -81,8 +101,11 @@ public record Reading(
     return new Reading(unit, heightM, up, rateHz, OptionalInt.of(count), body, cast);
   }
 
+  /** Roles are those of one body: with another they are found anew. */
   public Reading withBody(String hips) {
-    return new Reading(unit, heightM, up, rateHz, restFrames, Optional.of(hips), cast);
+    Optional<String> other = Optional.of(hips);
+    Optional<Cast> its = other.equals(body) ? cast : Optional.empty();
+    return new Reading(unit, heightM, up, rateHz, restFrames, other, its);
   }
 
   public Reading withCast(Cast other) {

@@ -26,8 +26,15 @@ public final class Body {
   private final Role[] roles;
   private final List<Sole> soles;
   private final double heightM;
+  private final SoleThickness thickness;
 
   private Body(Skeleton skeleton, Map<Role, Integer> joints, BitSet members) {
+    this(skeleton, joints, members, SoleThickness.FOUND);
+  }
+
+  private Body(
+      Skeleton skeleton, Map<Role, Integer> joints, BitSet members, SoleThickness thickness) {
+    this.thickness = thickness;
     this.skeleton = skeleton;
     this.joints = joints;
     this.members = members;
@@ -35,7 +42,7 @@ public final class Body {
     joints.forEach((role, j) -> roles[j] = roles[j] == null ? role : roles[j]);
     Vector3d[] rest = skeleton.restPositions();
     Stature stature = new Stature(skeleton, joints, rest);
-    this.soles = Sole.of(skeleton, joints, rest, stature.ofBones());
+    this.soles = Sole.of(skeleton, joints, rest, stature.ofBones(), thickness);
     this.heightM = stature.over(soles);
   }
 
@@ -79,7 +86,17 @@ public final class Body {
     if (other.size() != skeleton.size()) {
       throw new IllegalArgumentException(other.size() + " joints, not " + skeleton.size());
     }
-    return new Body(other, joints, members);
+    return new Body(other, joints, members, thickness);
+  }
+
+  /** What was said of its soles; empty where that was found. */
+  public SoleThickness soleThickness() {
+    return thickness;
+  }
+
+  /** The same body on soles of another thickness; what is left to be found is as it is here. */
+  public Body soled(SoleThickness soles) {
+    return soles.isFound() ? this : new Body(skeleton, joints, members, soles.or(thickness));
   }
 
   /** The same joints in other roles; those that do not fit the skeleton are left out. */
@@ -87,7 +104,7 @@ public final class Body {
     Map<Role, Integer> fitting = cast.fitting(skeleton).joints();
     BitSet all = members();
     fitting.values().forEach(all::set);
-    return new Body(skeleton, fitting, all);
+    return new Body(skeleton, fitting, all, thickness);
   }
 
   /** The joints that are of this body; cameras, targets, props and other bodies are none. */
@@ -133,10 +150,39 @@ public final class Body {
 
   /** How thick the soles are: from the toes' joints down to the ground at rest, metres. */
   public OptionalDouble soleM() {
+    return soles.stream().anyMatch(s -> s.toes() != s.foot()) ? ballM() : OptionalDouble.empty();
+  }
+
+  /** The same, from the ankles down where there are no toes. */
+  public OptionalDouble ballM() {
+    return thickness(1);
+  }
+
+  /** How thick they are under the heels: from the ankles down to the ground at rest, metres. */
+  public OptionalDouble heelM() {
+    return thickness(0);
+  }
+
+  private OptionalDouble thickness(int place) {
     return soles.stream()
-        .filter(s -> s.toes() != s.foot())
-        .mapToDouble(s -> -skeleton.toWorldAtRest(s.toes(), new Vector3d(s.ball())).y)
+        .mapToDouble(s -> -skeleton.toWorldAtRest(s.joint(place), new Vector3d(s.point(place))).y)
         .average();
+  }
+
+  /** Two bodies are one if they play the same roles on the same skeleton and soles. */
+  @Override
+  public boolean equals(Object other) {
+    return this == other
+        || other instanceof Body b
+            && skeleton.equals(b.skeleton)
+            && joints.equals(b.joints)
+            && members.equals(b.members)
+            && thickness.equals(b.thickness);
+  }
+
+  @Override
+  public int hashCode() {
+    return joints.hashCode() + thickness.hashCode();
   }
 
   /** How a person would name the joint: its role, or its name in the file. */

@@ -80,7 +80,11 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
 
   /** The soles of a body, left first; none where there is no foot. */
   static List<Sole> of(
-      Skeleton skeleton, Map<Role, Integer> joints, Vector3d[] rest, double heightM) {
+      Skeleton skeleton,
+      Map<Role, Integer> joints,
+      Vector3d[] rest,
+      double heightM,
+      SoleThickness thickness) {
     List<Sole> found = new ArrayList<>();
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
       List<Role> leg = Role.limb(side, true);
@@ -88,7 +92,8 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
       Integer thigh = joints.get(leg.get(0));
       if (foot != null && thigh != null) {
         double legLength = Math.max(1e-3, rest[thigh].distance(rest[foot]));
-        found.add(of(skeleton, side, foot, joints.get(leg.get(3)), legLength, rest, heightM));
+        found.add(
+            of(skeleton, side, foot, joints.get(leg.get(3)), legLength, rest, heightM, thickness));
       }
     }
     return List.copyOf(found);
@@ -101,7 +106,8 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
       Integer toesOrNull,
       double legLength,
       Vector3d[] rest,
-      double heightM) {
+      double heightM,
+      SoleThickness thickness) {
     int toes = toesOrNull == null ? foot : toesOrNull;
     Vector3d ankle = rest[foot];
     Vector3d ball = new Vector3d(rest[toes]);
@@ -133,9 +139,10 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
       tip = new Vector3d(ankle).fma(toes == foot ? length : 1.4 * length, ahead);
     }
     Vector3d heel = new Vector3d(ankle).fma(-0.33 * length, ahead);
-    heel.y = ground;
-    ball.y = ground;
-    tip.y = ground;
+    double front = toes == foot ? ankle.y : rest[toes].y;
+    heel.y = thickness.heelM().isPresent() ? ankle.y - thickness.heelM().getAsDouble() : ground;
+    ball.y = thickness.ballM().isPresent() ? front - thickness.ballM().getAsDouble() : ground;
+    tip.y = ball.y;
     return new Sole(
         side,
         foot,

@@ -364,8 +364,7 @@ public final class Evaluator {
     if (stage.ready != null && stage.plate.pass().reshapes() == Pass.Reshapes.SKELETON) {
       shaped = stage.ready.apply(shaped, Frames.first(1), work);
     }
-    boolean fits =
-        stage.out != null && stage.out.clip().skeleton().equals(shaped.clip().skeleton());
+    boolean fits = stage.out != null && stage.out.body().equals(shaped.body());
     if (!fits) {
       stage.out = shaped;
       stage.stale = FrameSet.of(stage.all());

@@ -7,7 +7,6 @@ import java.util.Set;
 import waxhand.core.body.Body;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.TimeMap;
 
 /**
@@ -92,20 +91,18 @@ public final class Motion {
 
   /**
    * This motion with a run of frames as they are in {@code other}, in everything it holds. The
-   * result stands on the other's skeleton, which has as many joints; where both skeletons are
-   * alike, on this one's.
+   * result stands on the other's skeleton, which has as many joints; where both bodies are alike,
+   * on this one's.
    */
   public Motion patched(Frames run, Motion other) {
     if (other == this) {
       return this;
     }
-    Skeleton mine = clip.skeleton();
-    Skeleton its = other.clip.skeleton();
-    boolean alike = mine == its || mine.equals(its);
+    boolean alike = body == other.body || body.equals(other.body);
     Clip merged = clip.with(run, other.clip);
     Motion result =
         alike
-            ? new Motion(merged.withSkeleton(mine), body, strands)
+            ? new Motion(merged.withSkeleton(clip.skeleton()), body, strands)
             : new Motion(merged, other.body, strands);
     Set<Strand.Kind<?>> kinds = new LinkedHashSet<>(strands.keySet());
     kinds.addAll(other.strands.keySet());

@@ -21,7 +21,7 @@ public record Flips(int longest, int shortest) {
   public static final double LONGEST_S = 0.7;
 
   /** Smaller leaps are none, radians. */
-  private static final double LEAST = Math.toRadians(60);
+  private static final double LEAST = Math.toRadians(70);
 
   /** A leap is so many times what the joint turns in one sample around it. */
   private static final double TIMES = 4;

@@ -56,6 +56,25 @@ final class Sentences {
     };
   }
 
+  /** What the fingers of a hand have, so many times. */
+  String ofFingers(Mark worst, int hand, int times) {
+    String what =
+        switch (worst.kind()) {
+          case JITTER -> "jitter";
+          case FLIP -> "are turned over";
+          default -> "are off";
+        };
+    String often = worst.kind() == FindingKind.JITTER ? "" : " " + times + " times,";
+    return "Fingers of the "
+        + body.words(hand)
+        + " "
+        + what
+        + often
+        + " by "
+        + size(worst)
+        + " at their worst.";
+  }
+
   String floor(double floorM) {
     return String.format(
         Locale.ROOT,

@@ -1,6 +1,7 @@
 package waxhand.core.survey;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
@@ -11,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
+import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
 import waxhand.core.gaps.Repeats;
 import waxhand.core.motion.Frames;
@@ -36,6 +38,16 @@ final class Sorting {
           FindingKind.COLLISION,
           FindingKind.POP);
 
+  /** Of these one finding tells of all fingers of a hand. */
+  private static final Set<FindingKind> OF_HANDS =
+      Set.of(FindingKind.JITTER, FindingKind.SPIKE, FindingKind.FLIP);
+
+  /** A joint that is turned by more is not bent, it is turned over. */
+  private static final double TURNED_DEG = 100;
+
+  /** What fingers have is so much less bad than what a body has. */
+  private static final double OF_FINGERS = 0.6;
+
   private final Body body;
   private final Skeleton skeleton;
   private final Frames all;
@@ -43,6 +55,7 @@ final class Sorting {
   private final double floorM;
   private final Optional<Repeats> beat;
   private final Sentences sentences;
+  private int[] hands;
 
   Sorting(Motion motion, double floorM) {
     this.body = motion.body();
@@ -64,6 +77,10 @@ final class Sorting {
       List<Mark> own = joined.getOrDefault(kind, List.of());
       if (kind == FindingKind.FREEZE) {
         own = own.stream().filter(m -> !isOfBeat(m)).toList();
+      }
+      if (kind == FindingKind.FLIP) {
+        List<Mark> bent = joined.getOrDefault(FindingKind.OVERBEND, List.of());
+        own = own.stream().filter(m -> !isBent(m, bent)).toList();
       }
       List<Mark> kept = own.stream().filter(m -> !follows(m, causes)).toList();
       joined.put(kind, kept);
@@ -92,6 +109,14 @@ final class Sorting {
   private boolean isOfBeat(Mark freeze) {
     return beat.isPresent()
         && freeze.frames().count() <= 1 + beat.get().period() - beat.get().pictures();
+  }
+
+  /** A joint that is turned over by no more than a bend may be is told as bent. */
+  private static boolean isBent(Mark flip, List<Mark> bent) {
+    return flip.size() < TURNED_DEG
+        && bent.stream()
+            .anyMatch(
+                b -> b.joint() == flip.joint() && !b.frames().within(flip.frames()).isEmpty());
   }
 
   private static boolean isCause(FindingKind kind) {
@@ -191,11 +216,15 @@ final class Sorting {
     }
   }
 
-  private static List<List<Mark>> groups(FindingKind kind, List<Mark> marks) {
+  private List<List<Mark>> groups(FindingKind kind, List<Mark> marks) {
     List<Mark> sorted = new ArrayList<>(marks);
-    sorted.sort(Comparator.comparingInt(m -> m.frames().from()));
+    boolean ofHands = OF_HANDS.contains(kind);
+    sorted.sort(
+        Comparator.comparing((Mark m) -> ofHands && handOf(m.joint()) >= 0)
+            .thenComparingInt(m -> m.frames().from()));
     List<List<Mark>> groups = new ArrayList<>();
     List<Frames> covers = new ArrayList<>();
+    Map<Integer, List<Mark>> fingers = new LinkedHashMap<>();
     for (Mark mark : sorted) {
       int home = -1;
       for (int g = groups.size() - 1; g >= 0 && home < 0 && g >= groups.size() - 40; g--) {
@@ -203,15 +232,34 @@ final class Sorting {
           home = g;
         }
       }
-      if (home < 0) {
-        groups.add(new ArrayList<>(List.of(mark)));
-        covers.add(mark.frames());
-      } else {
+      if (home >= 0) {
         groups.get(home).add(mark);
         covers.set(home, covers.get(home).cover(mark.frames()));
+      } else if (ofHands && handOf(mark.joint()) >= 0) {
+        // what the fingers of one hand have by themselves is one fault, however often
+        fingers.computeIfAbsent(handOf(mark.joint()), h -> new ArrayList<>()).add(mark);
+      } else {
+        groups.add(new ArrayList<>(List.of(mark)));
+        covers.add(mark.frames());
       }
     }
+    groups.addAll(fingers.values());
     return groups;
+  }
+
+  /** The hand whose finger a joint is; -1 for no finger. */
+  private int handOf(int joint) {
+    if (hands == null) {
+      hands = new int[skeleton.size()];
+      Arrays.fill(hands, -1);
+      for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
+        int hand = body.joint(Role.limb(side, false).get(3)).orElse(-1);
+        for (int j = hand + 1; hand >= 0 && j < hands.length; j++) {
+          hands[j] = skeleton.isAncestor(hand, j) ? hand : hands[j];
+        }
+      }
+    }
+    return hands[joint];
   }
 
   private static boolean together(FindingKind kind, Mark first, Mark mark, Frames cover) {
@@ -256,6 +304,7 @@ final class Sorting {
         worst.other() == Mark.WHOLE_BODY
             || worst.kind() == FindingKind.JITTER && joints.size() > 0.7 * skeleton.size()
             || worst.kind() == FindingKind.JOLT && skeleton.parent(worst.joint()) < 0;
+    int hand = handOf(worst.joint());
     return new Finding(
         worst.kind(),
         List.copyOf(joints),
@@ -264,8 +313,10 @@ final class Sorting {
         worst.worst(),
         worst.size(),
         worst.unit(),
-        worst.severity(),
-        sentences.of(worst, List.copyOf(joints), whole, frames));
+        hand < 0 ? worst.severity() : OF_FINGERS * worst.severity(),
+        hand >= 0 && group.size() > 1
+            ? sentences.ofFingers(worst, hand, group.size())
+            : sentences.of(worst, List.copyOf(joints), whole, frames));
   }
 
   /** Frames that repeat at a beat are told once. */

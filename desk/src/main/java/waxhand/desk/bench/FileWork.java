@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,6 +14,7 @@ import java.util.concurrent.CancellationException;
 import java.util.stream.Stream;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
+import waxhand.core.body.Body;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
@@ -35,6 +37,8 @@ import waxhand.formats.takes.TakeFiles;
 public final class FileWork {
   /** Characters of a file's name that a take is named by. */
   private static final int NAMED = 120;
+
+  private static final String BODY = "body";
 
   private final Session session;
   private final Jobs jobs;
@@ -195,6 +199,53 @@ public final class FileWork {
         raw ->
             session.edit(
                 "read " + take.name() + " again", p -> p.changed(take.id(), t -> t.withRaw(raw))));
+  }
+
+  /** Whether the file of the take on the bench holds bodies that no take is of. */
+  public boolean hasOtherBodies() {
+    return session.takeProperty().get().map(t -> !otherBodies(t).isEmpty()).orElse(false);
+  }
+
+  private List<String> otherBodies(Take take) {
+    if (!take.raw().reading().containsKey(BODY)) {
+      return List.of();
+    }
+    List<String> others =
+        new ArrayList<>(Body.named(take.raw().motion().clip().skeleton()).keySet());
+    session.projectProperty().get().takes().stream()
+        .map(Take::raw)
+        .filter(r -> Arrays.equals(r.bytes(), take.raw().bytes()))
+        .forEach(r -> others.remove(r.reading().get(BODY)));
+    return others;
+  }
+
+  /** Makes a take of each body in the file of the take on the bench that is none yet. */
+  public void addOtherBodies() {
+    Take take = session.takeProperty().get().orElseThrow();
+    RawTake was = take.raw();
+    List<String> others = otherBodies(take);
+    jobs.run(
+        "Reading the other bodies of " + take.name(),
+        work -> {
+          List<RawTake> read = new ArrayList<>();
+          for (String other : others) {
+            Reading reading = Reading.keptIn(was.reading()).withBody(other);
+            RawTake raw = TakeFiles.read(was.fileName(), was.bytes(), reading, work);
+            read.add(was.origin().map(raw::from).orElse(raw));
+          }
+          return read;
+        },
+        read ->
+            session.edit(
+                "the other bodies of " + take.name(),
+                p -> {
+                  Project next = p;
+                  for (RawTake raw : read) {
+                    String name = take.name() + " " + raw.motion().body().name();
+                    next = next.added(Legible.of(name, NAMED), casting.known(raw));
+                  }
+                  return next;
+                }));
   }
 
   // ---- props ------------------------------------------------------------------------------

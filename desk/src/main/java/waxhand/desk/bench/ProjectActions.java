@@ -84,6 +84,14 @@ final class ProjectActions {
         session::hasTake,
         bench::showReread);
     commands.add(
+        "Project",
+        "other-bodies",
+        "The file's other bodies as takes",
+        "",
+        "",
+        files::hasOtherBodies,
+        files::addOtherBodies);
+    commands.add(
         "Project", "hand-on", "Hand on…", "", "Ctrl+E", session::hasTake, bench::showHandoff);
     commands.add(
         "Project",

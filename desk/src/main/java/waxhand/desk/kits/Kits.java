@@ -18,6 +18,7 @@ import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
 import waxhand.desk.kits.ground.LevelPicture;
 import waxhand.desk.kits.ground.PlantPicture;
+import waxhand.desk.kits.ground.SoleMark;
 import waxhand.desk.kits.limbs.GoalMarks;
 import waxhand.desk.kits.limbs.NewGoal;
 import waxhand.desk.kits.limbs.NewTether;
@@ -40,7 +41,8 @@ public final class Kits {
               .showing(t -> new SmoothPicture(t.palette()))
               .stroking(),
           new Kit(LevelPass.KIND, "Shift+L", "fth-download")
-              .showing(t -> new LevelPicture(t.palette())),
+              .showing(t -> new LevelPicture(t.palette()))
+              .marking(LevelPass.class, SoleMark::of),
           new Kit(PropPass.KIND, "Shift+P", "fth-box")
               .showing(t -> new HoldsPicture(t.commands()))
               .marking(PropPass.class, PropMarks::of)

@@ -20,6 +20,7 @@ final class EmptyForm extends VBox {
   private final Label heading = Editor.heading("");
   private final Label words = soft();
   private final Label assumed = soft();
+  private final Button others;
   private final List<Node> withTake = new ArrayList<>();
   private final List<Node> withoutTake = new ArrayList<>();
 
@@ -34,7 +35,8 @@ final class EmptyForm extends VBox {
             new Region(),
             Editor.heading("How it was read"),
             assumed,
-            commands.wordButton("reread")));
+            commands.wordButton("reread"),
+            others = commands.wordButton("other-bodies")));
     for (String id : List.of("new-from-files", "open")) {
       withoutTake.add(step(id));
     }
@@ -81,6 +83,7 @@ final class EmptyForm extends VBox {
             : "Open a project or new takes from files, or drop them on the window.");
     assumed.setText(take.map(t -> String.join("\n", t.raw().assumptions())).orElse(""));
     withTake.forEach(n -> PassPanel.put(n, any));
+    PassPanel.put(others, commands.get("other-bodies").allowed().getAsBoolean());
     withoutTake.forEach(n -> PassPanel.put(n, !any));
   }
 }

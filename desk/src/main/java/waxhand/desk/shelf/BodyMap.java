@@ -33,6 +33,7 @@ import waxhand.desk.theme.Type;
  */
 public final class BodyMap extends Region {
   private static final double HEIGHT = 212;
+  private static final double LEAST = 140;
 
   /** A part: the line it is drawn along and how thick it is, in shares of the height. */
   private record Piece(Role role, double x0, double y0, double x1, double y1, double thick) {}
@@ -52,7 +53,7 @@ public final class BodyMap extends Region {
     setAccessibleRole(AccessibleRole.NODE);
     setAccessibleText("Body map: parts to pick, and which are planted");
     getChildren().add(canvas);
-    setMinHeight(HEIGHT);
+    setMinHeight(LEAST);
     setPrefHeight(HEIGHT);
     setMaxHeight(HEIGHT);
     session.selectionProperty().addListener((o, a, b) -> draw());

@@ -11,10 +11,11 @@ import javafx.scene.control.ContentDisplay;
 import javafx.scene.control.Label;
 import javafx.scene.control.ListCell;
 import javafx.scene.control.ListView;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.SelectionMode;
 import javafx.scene.control.Tooltip;
-import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -31,12 +32,12 @@ import waxhand.desk.session.Session;
 public final class PartsRoom extends VBox {
   private static final String NONE = "no role";
   private static final int QUOTED = 80;
+  private static final int LEAST_ROWS = 5;
 
   private final Session session;
   private final Casting casting;
   private final ListView<Integer> parts = new ListView<>();
   private final ComboBox<String> role = new ComboBox<>();
-  private final Label joint = new Label();
   private boolean quiet;
 
   /**
@@ -55,7 +56,9 @@ public final class PartsRoom extends VBox {
         .getSelectionModel()
         .getSelectedItems()
         .addListener((ListChangeListener<Integer>) c -> partsChosen());
+    VBox.setVgrow(map, Priority.SOMETIMES);
     VBox.setVgrow(parts, Priority.ALWAYS);
+    parts.setMinHeight(LEAST_ROWS * parts.getFixedCellSize());
     getChildren().addAll(map, parts, roles(commands));
     visibleProperty().addListener((o, a, b) -> map.draw());
     session.takeProperty().addListener((o, a, b) -> showParts(a, b));
@@ -64,7 +67,7 @@ public final class PartsRoom extends VBox {
   }
 
   /** What the chosen part is taken to be, to be corrected. */
-  private VBox roles(Commands commands) {
+  private HBox roles(Commands commands) {
     role.setId("role");
     role.setAccessibleText("Role of the chosen part");
     role.setTooltip(new Tooltip("What this joint is in the body; type to jump to a role"));
@@ -75,18 +78,27 @@ public final class PartsRoom extends VBox {
       role.getItems().add(each.words());
     }
     role.setOnAction(e -> roleChosen());
-    joint.getStyleClass().addAll("wh-soft", "wh-small");
-    joint.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
-    FlowPane steps =
-        new FlowPane(
-            6,
-            6,
-            commands.wordButton("roles-pair"),
-            commands.wordButton("roles-swap"),
-            commands.wordButton("roles-share"));
-    VBox box = new VBox(6, joint, role, steps);
-    box.setMinHeight(Region.USE_PREF_SIZE);
-    return box;
+    role.setMinWidth(0);
+    HBox.setHgrow(role, Priority.ALWAYS);
+    MenuButton sides = new MenuButton("Sides");
+    sides.setId("sides");
+    sides.setTooltip(new Tooltip("Left and right, and the other takes"));
+    for (String id : List.of("roles-pair", "roles-swap", "roles-share")) {
+      MenuItem item = new MenuItem(commands.get(id).words());
+      item.setOnAction(e -> commands.get(id).run());
+      sides.setOnShowing(
+          e ->
+              sides
+                  .getItems()
+                  .forEach(i -> i.setDisable(!commands.get(i.getId()).allowed().getAsBoolean())));
+      item.setId(id);
+      sides.getItems().add(item);
+    }
+    sides.setMinWidth(Region.USE_PREF_SIZE);
+    HBox row = new HBox(6, role, sides);
+    row.setMinHeight(Region.USE_PREF_SIZE);
+    role.setMaxHeight(Double.MAX_VALUE);
+    return row;
   }
 
   private Optional<Body> body() {
@@ -162,11 +174,10 @@ public final class PartsRoom extends VBox {
     int part = chosen();
     role.setDisable(part < 0);
     if (part < 0) {
-      joint.setText("Choose a part to say what it is.");
+      role.setPromptText("Choose a part to say what it is");
       role.setValue(null);
     } else {
       Body body = body().orElseThrow();
-      joint.setText(name(body, part) + " is the");
       role.setValue(body.role(part).map(Role::words).orElse(NONE));
     }
     quiet = false;

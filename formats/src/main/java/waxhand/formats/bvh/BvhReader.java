@@ -3,9 +3,7 @@ package waxhand.formats.bvh;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import waxhand.core.body.Cast;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.TrackType;
@@ -132,23 +130,5 @@ public final class BvhReader {
       }
     }
     return joints;
-  }
-
-  /** How a take was read, from what it keeps. */
-  public static Reading readingOf(Map<String, String> how) {
-    Reading reading = Reading.GUESS;
-    Optional<Unit> unit = Unit.ofKey(how.getOrDefault("unit", ""));
-    Optional<Up> up = Up.ofKey(how.getOrDefault("up", ""));
-    reading = unit.isPresent() ? reading.withUnit(unit.get()) : reading;
-    reading = up.isPresent() ? reading.withUp(up.get()) : reading;
-    if (how.containsKey("rateHz")) {
-      reading = reading.withRate(Double.parseDouble(how.get("rateHz")));
-    }
-    if (how.containsKey("restFrames")) {
-      reading = reading.withRestFrames(Integer.parseInt(how.get("restFrames")));
-    }
-    reading = how.containsKey("body") ? reading.withBody(how.get("body")) : reading;
-    Optional<Cast> cast = Cast.parse(how.getOrDefault(RawTake.CAST, ""));
-    return cast.isPresent() ? reading.withCast(cast.get()) : reading;
   }
 }

@@ -19,6 +19,7 @@ import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.Rates;
+import waxhand.formats.Reading;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.text.Decimals;
@@ -125,7 +126,7 @@ public final class BvhWriter {
   }
 
   private static BvhHeader header(RawTake raw) throws FormatException {
-    return BvhHeader.read(raw.fileName(), raw.bytes(), BvhReader.readingOf(raw.reading()));
+    return BvhHeader.read(raw.fileName(), raw.bytes(), Reading.keptIn(raw.reading()));
   }
 
   /**

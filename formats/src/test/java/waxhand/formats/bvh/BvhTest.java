@@ -290,6 +290,6 @@ class BvhTest {
             .isLessThan(1e-3);
       }
     }
-    assertThat(BvhReader.readingOf(raw.reading()).unit()).isEqualTo(Optional.of(Unit.CM));
+    assertThat(Reading.keptIn(raw.reading()).unit()).isEqualTo(Optional.of(Unit.CM));
   }
 }

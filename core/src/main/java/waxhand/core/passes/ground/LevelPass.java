@@ -3,6 +3,8 @@ package waxhand.core.passes.ground;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import waxhand.core.body.Body;
+import waxhand.core.body.SoleThickness;
 import waxhand.core.chain.Amount;
 import waxhand.core.chain.Item;
 import waxhand.core.chain.Keys;
@@ -26,6 +28,7 @@ import waxhand.core.scene.Motion;
  * @param headingRad turn to the body's left, radians
  * @param eastM move along x after the turn, metres
  * @param southM move along z after the turn, metres
+ * @param soles how far the ground is under the feet, of the body as it comes in
  * @param keys heights the whole body is lifted by, hips, feet and hands together, before all that;
  *     between two keys along 3t² − 2t³, constant before the first and after the last
  */
@@ -35,6 +38,7 @@ public record LevelPass(
     double headingRad,
     double eastM,
     double southM,
+    SoleThickness soles,
     Keys<Double> keys)
     implements Pass {
   private static final Amount FLOOR =
@@ -71,6 +75,9 @@ public record LevelPass(
               "southM", "Move along z", "cm", -3, 3, 0.01, "Moves the take forwards or backwards.")
           .within(-100, 100);
 
+  /** Soles are set to so much at most, metres. */
+  public static final double THICKEST_SOLE_M = 0.2;
+
   /** By how much a key lifts the body. */
   private static final Amount UP =
       new Amount("upM", "Height", "cm", -5, 5, 0.005, "By how much the body is lifted.");
@@ -82,7 +89,7 @@ public record LevelPass(
       double headingRad,
       double eastM,
       double southM) {
-    this(floorM, actorM, headingRad, eastM, southM, Keys.ofNumbers());
+    this(floorM, actorM, headingRad, eastM, southM, SoleThickness.FOUND, Keys.ofNumbers());
   }
 
   public LevelPass {
@@ -91,6 +98,7 @@ public record LevelPass(
     EAST.check(eastM);
     SOUTH.check(southM);
     FLOOR.check(floorM);
+    Soled.check(soles);
     keys.all().forEach(k -> UP.check(k.value()));
   }
 
@@ -105,18 +113,26 @@ public record LevelPass(
                   ACTOR.found(
                       LevelPass::actorM,
                       (p, v) ->
-                          new LevelPass(p.floorM, v, p.headingRad, p.eastM, p.southM, p.keys)),
+                          new LevelPass(
+                              p.floorM, v, p.headingRad, p.eastM, p.southM, p.soles, p.keys)),
                   HEADING.of(
                       LevelPass::headingRad,
-                      (p, v) -> new LevelPass(p.floorM, p.actorM, v, p.eastM, p.southM, p.keys)),
+                      (p, v) ->
+                          new LevelPass(p.floorM, p.actorM, v, p.eastM, p.southM, p.soles, p.keys)),
                   EAST.of(
                       LevelPass::eastM,
                       (p, v) ->
-                          new LevelPass(p.floorM, p.actorM, p.headingRad, v, p.southM, p.keys)),
+                          new LevelPass(
+                              p.floorM, p.actorM, p.headingRad, v, p.southM, p.soles, p.keys)),
                   SOUTH.of(
                       LevelPass::southM,
                       (p, v) ->
-                          new LevelPass(p.floorM, p.actorM, p.headingRad, p.eastM, v, p.keys)),
+                          new LevelPass(
+                              p.floorM, p.actorM, p.headingRad, p.eastM, v, p.soles, p.keys)),
+                  Soled.BALL.found(
+                      p -> p.soles.ballM(), (p, v) -> p.withSoles(Soled.ball(p.soles, v))),
+                  Soled.HEEL.found(
+                      p -> p.soles.heelM(), (p, v) -> p.withSoles(Soled.heel(p.soles, v))),
                   Setting.keys(
                       "keys",
                       "Height keys",
@@ -135,15 +151,19 @@ public record LevelPass(
 
   @Override
   public Reshapes reshapes() {
-    return actorM.isPresent() ? Reshapes.SKELETON : Reshapes.NOTHING;
+    return actorM.isPresent() || !soles.isFound() ? Reshapes.SKELETON : Reshapes.NOTHING;
   }
 
   public LevelPass withFloor(OptionalDouble floor) {
-    return new LevelPass(floor, actorM, headingRad, eastM, southM, keys);
+    return new LevelPass(floor, actorM, headingRad, eastM, southM, soles, keys);
   }
 
   public LevelPass withKeys(Keys<Double> others) {
-    return new LevelPass(floorM, actorM, headingRad, eastM, southM, others);
+    return new LevelPass(floorM, actorM, headingRad, eastM, southM, soles, others);
+  }
+
+  public LevelPass withSoles(SoleThickness others) {
+    return new LevelPass(floorM, actorM, headingRad, eastM, southM, others, keys);
   }
 
   /** By how much the body is lifted in a frame, metres. */
@@ -158,11 +178,15 @@ public record LevelPass(
 
   @Override
   public Prepared prepared(Motion in, Place place) {
-    LevelPass found = finds() ? withFloor(OptionalDouble.of(Floor.height(in))) : this;
-    double height = in.body().heightM();
+    Body soled = in.body().soled(soles);
+    Motion standing = in.with(in.clip(), soled);
+    LevelPass found =
+        floorM.isEmpty() ? withFloor(OptionalDouble.of(Floor.height(standing))) : this;
+    found = found.withSoles(Soled.of(soled));
+    double height = soled.heightM();
     double scale = actorM.isPresent() && height > 1e-6 ? actorM.getAsDouble() / height : 1;
     return new Levelled(
-        found, found.floorM.getAsDouble(), scale, Levelled.Course.of(found, 1), in.body());
+        found, found.floorM.getAsDouble(), scale, Levelled.Course.of(found, 1), in.body(), soled);
   }
 
   @Override
@@ -174,6 +198,7 @@ public record LevelPass(
             weight * all.floorM(),
             Math.pow(all.scale(), weight),
             Levelled.Course.of(this, weight),
-            in.body()));
+            in.body(),
+            all.soled()));
   }
 }

@@ -43,20 +43,31 @@ final class Levelled implements Prepared {
   private final double scale;
   private final Course course;
   private final Body before;
+  private final Body soled;
   private final Body after;
 
-  Levelled(LevelPass pass, double floorM, double scale, Course course, Body body) {
+  /**
+   * @param before the body that comes in
+   * @param soled the same on its soles
+   */
+  Levelled(LevelPass pass, double floorM, double scale, Course course, Body before, Body soled) {
     this.pass = pass;
     this.floorM = floorM;
     this.scale = scale;
     this.course = course;
-    this.before = body;
-    this.after = scale == 1 ? body : body.on(body.skeleton().scaled(scale));
+    this.before = before;
+    this.soled = soled;
+    Skeleton larger = before.skeleton().scaled(scale);
+    this.after = scale == 1 ? soled : soled.on(larger).soled(soled.soleThickness().scaled(scale));
   }
 
   @Override
   public LevelPass pass() {
     return pass;
+  }
+
+  Body soled() {
+    return soled;
   }
 
   double floorM() {
@@ -96,7 +107,7 @@ final class Levelled implements Prepared {
         out = out.withRotation(j, clip.rotation(j).with(frames, q));
       }
     }
-    Motion moved = scale == 1 ? in.with(out) : in.with(out, after);
+    Motion moved = after == in.body() ? in.with(out) : in.with(out, after);
     return moved.with(
         new Props(
             Props.of(in).stream()
@@ -138,7 +149,7 @@ final class Levelled implements Prepared {
         && floorM == l.floorM
         && scale == l.scale
         && course.equals(l.course)
-        && before.skeleton().equals(l.before.skeleton());
+        && before.equals(l.before);
   }
 
   @Override

@@ -10,6 +10,8 @@ import net.jqwik.api.constraints.DoubleRange;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.body.Sole;
+import waxhand.core.body.SoleThickness;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
 import waxhand.core.motion.WorldPose;
@@ -87,5 +89,56 @@ class LevelPassTest {
       assertThat(out.clip().rotation(j)).isSameAs(IN.clip().rotation(j));
     }
     assertThat(out.body()).isSameAs(IN.body());
+  }
+
+  @Test
+  void solesThatAreSetAreWhatTheFloorIsFoundUnderAndFeetArePlantedOn() {
+    Motion steps = Samples.stepping(600, 120, 0.002, 4);
+    double foundM = steps.body().soleM().orElseThrow();
+    LevelPass plain = (LevelPass) LevelPass.KIND.defaults().prepared(steps, Place.ALL).pass();
+    assertThat(plain.soles().ballM().orElseThrow()).isCloseTo(foundM, within(1e-9));
+    SoleThickness thick =
+        new SoleThickness(
+            OptionalDouble.of(foundM + 0.03),
+            OptionalDouble.of(steps.body().heelM().orElseThrow() + 0.03));
+    LevelPass set = LevelPass.KIND.defaults().withSoles(thick);
+    LevelPass ready = (LevelPass) set.prepared(steps, Place.ALL).pass();
+    assertThat(plain.floorM().orElseThrow() - ready.floorM().orElseThrow())
+        .as("the ground is so much lower")
+        .isCloseTo(0.03, within(0.003));
+    double low = lowestToes(level(plain.withSoles(SoleThickness.FOUND), steps));
+    double high = lowestToes(level(set, steps));
+    assertThat(high - low).isCloseTo(0.03, within(0.003));
+    Motion planted =
+        Plate.of("p", PlantsPass.KIND.defaults())
+            .apply(level(set, steps), steps.clip().allFrames(), Work.UNWATCHED);
+    assertThat(lowestToes(planted)).isCloseTo(foundM + 0.03, within(0.004));
+    // a body made twice as tall has soles twice as thick
+    LevelPass giant =
+        new LevelPass(
+                OptionalDouble.empty(),
+                OptionalDouble.of(2 * steps.body().soled(thick).heightM()),
+                0,
+                0,
+                0)
+            .withSoles(thick);
+    assertThat(level(giant, steps).body().soleM().orElseThrow())
+        .isCloseTo(2 * (foundM + 0.03), within(1e-6));
+  }
+
+  private static Motion level(LevelPass pass, Motion in) {
+    return Plate.of("l", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
+  }
+
+  private static double lowestToes(Motion motion) {
+    WorldPose pose = new WorldPose(motion.clip().skeleton());
+    double low = Double.POSITIVE_INFINITY;
+    for (int f = 0; f < motion.clip().frames(); f++) {
+      pose.solve(motion.clip(), f);
+      for (Sole sole : motion.body().soles()) {
+        low = Math.min(low, pose.y(sole.toes()));
+      }
+    }
+    return low;
   }
 }
