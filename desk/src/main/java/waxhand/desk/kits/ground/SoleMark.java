@@ -115,10 +115,12 @@ public record SoleMark(
     g.setFill(pen.ink(Ink.RAISED));
     g.fillOval(at[0] - r, at[1] - r, 2 * r, 2 * r);
     g.strokeOval(at[0] - r, at[1] - r, 2 * r, 2 * r);
+    String words = String.format(Locale.ROOT, "%.0f mm", 1000 * thickM.orElse(0));
+    g.setFill(pen.ink(Ink.RAISED).deriveColor(0, 1, 1, 0.88));
+    g.fillRoundRect(at[0] - 22, at[1] + 10, 44, 17, 6, 6);
     g.setFont(Type.plain(12));
     g.setFill(pen.ink(Ink.INK));
-    String words = String.format(Locale.ROOT, "%.0f mm", 1000 * thickM.orElse(0));
-    g.fillText(words, at[0] - 18, at[1] + 22);
+    g.fillText(words, at[0] - 17, at[1] + 23);
   }
 
   @Override
