@@ -77,10 +77,11 @@ public final class Mate {
     double h = build.heightM;
     world[MateBuild.PELVIS].set(
         score.x.at(t) + 0.002 * h * sway(0, t),
-        score.height.at(t) * standing * 0.985 + 0.0008 * h * sway(1, t),
+        score.lift.at(t) + score.height.at(t) * standing * 0.985 + 0.0008 * h * sway(1, t),
         score.z.at(t) + 0.002 * h * sway(2, t));
     local[MateBuild.PELVIS]
         .rotateY(score.yaw.at(t) + 0.01 * sway(3, t))
+        .rotateZ(score.roll.at(t))
         .rotateX(score.pitch.at(t) + 0.008 * sway(4, t))
         .rotateZ(0.008 * sway(5, t));
     world[MateBuild.PELVIS].y -= beyondReach(t);

@@ -24,6 +24,9 @@ final class MateFoot {
   final Course z;
   final Course yaw;
 
+  /** Height of what it stands on, metres: the floor, or a stair. */
+  final Course ground = new Course(0);
+
   /** Angles, radians, all above 0: heel up, toes up, ball up over the tips. */
   final Course heelUp = new Course(0);
 
@@ -103,7 +106,7 @@ final class MateFoot {
       ankle.y += swing.lift * 64 * Math.pow(u * (1 - u), 3);
     }
     Quaterniond turn = new Quaterniond().rotateY(heading);
-    turn.transform(ankle).add(x.at(t), 0, z.at(t));
+    turn.transform(ankle).add(x.at(t), ground.at(t), z.at(t));
     return new Pose(ankle, turn.rotateX(pitch), -up);
   }
 }
