@@ -32,6 +32,9 @@ public record Flips(int longest, int shortest) {
   /** The leaps in and out undo each other to within this share of them. */
   private static final double UNDONE = 0.35;
 
+  /** A joint that turns by less in one sample stands still, radians. */
+  private static final double STILL = 1e-7;
+
   /**
    * A stretch.
    *
@@ -70,7 +73,8 @@ public record Flips(int longest, int shortest) {
       boolean alone =
           (e == 0 || a - edges.get(e - 1) > length)
               && (e + 2 == edges.size() || edges.get(e + 2) - b > length);
-      if (length >= shortest && length <= longest && alone && isUndone(q, a, b)) {
+      boolean fits = length >= shortest && length <= longest;
+      if (fits && alone && isUndone(q, a, b) && !isLost(q, count, a, b)) {
         found.add(new Flip(a, b, Quats.angle(q, 4 * (a - 1), q, 4 * a)));
       }
     }
@@ -105,6 +109,13 @@ public record Flips(int longest, int shortest) {
       sum += Quats.angle(q, 4 * n - 4, q, 4 * n);
     }
     return to > from ? sum / (to - from) : 0;
+  }
+
+  /** Whether a joint that moves stands still in between: then it is lost, and not turned over. */
+  private static boolean isLost(double[] q, int count, int a, int b) {
+    return usual(q, a + 1, b) < STILL
+        && usual(q, Math.max(1, a - BESIDE), a) + usual(q, b + 1, Math.min(count, b + 1 + BESIDE))
+            > STILL;
   }
 
   /** Whether the leap to b takes back the one to a, be they turns of the joint or of its parent. */

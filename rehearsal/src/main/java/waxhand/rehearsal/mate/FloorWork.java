@@ -69,6 +69,7 @@ final class FloorWork {
     m.now += t;
     for (int s = 0; s < 2; s++) {
       m.free[s].move(m.now, m.now + 0.6 * t, 1);
+      kick(m.feet[s], m.now, m.now + 0.6 * t);
       m.hip[s].move(m.now, m.now + t, 0);
       m.knee[s].move(m.now, m.now + 0.1, 1.5);
       m.knee[s].move(m.now + 0.6 * t, m.now + t, 0.03);
@@ -87,6 +88,7 @@ final class FloorWork {
     for (int s = 0; s < 2; s++) {
       m.knee[s].move(m.now, m.now + 0.4 * t, 1.5);
       m.free[s].move(m.now + 0.4 * t, m.now + t, 0);
+      kick(m.feet[s], m.now + 0.4 * t, m.now + t);
       m.ankle[s].move(m.now, m.now + t, 0);
       m.front[s].move(m.now, m.now + t, 1.4);
     }
@@ -95,6 +97,11 @@ final class FloorWork {
     m.bend.move(m.now, m.now + t, 0);
     m.settle(t, 1);
     m.armsDown(t);
+  }
+
+  /** A foot leaves the floor, or comes back to it, where it is. */
+  private static void kick(MateFoot foot, double from, double to) {
+    foot.swing(from, to, foot.x.last(), foot.z.last(), foot.yaw.last(), 0.22);
   }
 
   /** Goes down on hands and knees, stays and crawls a little without leaving the toes. */
@@ -168,7 +175,7 @@ final class FloorWork {
           foot.x.last() + far * Math.cos(heading),
           foot.z.last() - far * Math.sin(heading),
           foot.yaw.last(),
-          0.02);
+          0.22);
     }
     m.now += t;
     m.settle(0.4, 1);
