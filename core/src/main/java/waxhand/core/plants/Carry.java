@@ -33,6 +33,12 @@ public final class Carry {
   /** Heights much larger than this are no float of the body, metres. */
   private static final double HIGH = 0.03;
 
+  /** Where a foot comes down and leaves is found to within so much, seconds. */
+  private static final double EDGE_S = 0.08;
+
+  /** So much a foot counts at the very end of a contact. */
+  private static final double UNSURE = 0.02;
+
   private static final int BLOCK = 2048;
 
   private final double[] path;
@@ -213,7 +219,7 @@ public final class Carry {
         pose.fromAnkle(pivot, pose.foot, pose.toes, p);
         add(pose.ankle, p);
         if (f > held.from()) {
-          step(before, p, rate, f - 1, steps, weights);
+          step(before, p, rate, f - 1, sure(footing, f, rate), steps, weights);
         }
         if (f < run.to()) {
           double high = ground.over(f, p[0], p[1], p[2]);
@@ -228,12 +234,26 @@ public final class Carry {
     }
   }
 
+  /** How sure it is that a foot rests in a frame: less where it comes down and where it leaves. */
+  private static double sure(Footing footing, int frame, double rate) {
+    Frames frames = footing.frames();
+    int inside = Math.min(frame - frames.from(), frames.to() - 1 - frame);
+    double t = Math.min(1, inside / (EDGE_S * rate));
+    return UNSURE + (1 - UNSURE) * t * t * (3 - 2 * t);
+  }
+
   private static void step(
-      double[] from, double[] to, double rate, int n, double[] steps, double[] weights) {
+      double[] from,
+      double[] to,
+      double rate,
+      int n,
+      double sure,
+      double[] steps,
+      double[] weights) {
     double x = to[0] - from[0];
     double z = to[2] - from[2];
     double speed = Math.hypot(x, z) * rate;
-    double w = 1 / (1 + speed * speed / (QUICK * QUICK));
+    double w = sure / (1 + speed * speed / (QUICK * QUICK));
     double sum = weights[n] + w;
     steps[3 * n] = (steps[3 * n] * weights[n] - w * x) / sum;
     steps[3 * n + 2] = (steps[3 * n + 2] * weights[n] - w * z) / sum;
