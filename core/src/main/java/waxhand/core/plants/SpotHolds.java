@@ -28,7 +28,7 @@ public final class SpotHolds {
   private static final double AWAY_M = 0.03;
 
   /** A found hold begins and ends where the part was captured so near to its spot, metres. */
-  private static final double NEAR_M = 0.015;
+  private static final double NEAR_M = 0.005;
 
   private SpotHolds() {}
 
