@@ -13,12 +13,13 @@ import waxhand.rehearsal.scene.Scene;
 enum Family {
   DECKHAND {
     @Override
-    List<Sample> takes(Seeds seeds, Map<String, Double> damage) {
+    List<Sample> takes(Seeds seeds, Map<String, Double> damage, int times) {
       List<Sample> takes = new ArrayList<>();
       for (Scene scene : Scene.values()) {
         each(
             takes,
             seeds,
+            times,
             scene.key(),
             scene.ordinal(),
             (rate, seed) ->
@@ -37,12 +38,13 @@ enum Family {
 
   MATE {
     @Override
-    List<Sample> takes(Seeds seeds, Map<String, Double> damage) {
+    List<Sample> takes(Seeds seeds, Map<String, Double> damage, int times) {
       List<Sample> takes = new ArrayList<>();
       for (MateScene scene : MateScene.values()) {
         each(
             takes,
             seeds,
+            times,
             scene.key(),
             scene.ordinal(),
             (rate, seed) -> Rehearsal.ofMate(scene, 12, rate, seed, damage));
@@ -73,7 +75,7 @@ enum Family {
    *
    * @param name scene, rate and seed, by which it can be made again
    */
-  record Sample(String name, Supplier<Rehearsal> made) {}
+  record Sample(String scene, String name, Supplier<Rehearsal> made) {}
 
   private interface Making {
     Rehearsal of(double rate, long seed);
@@ -81,17 +83,30 @@ enum Family {
 
   private static final double[] RATES = {30, 60, 120, 240};
 
-  abstract List<Sample> takes(Seeds seeds, Map<String, Double> damage);
+  /**
+   * Takes of every scene at every rate.
+   *
+   * @param damage what their captures suffer from
+   * @param times so many of each
+   */
+  abstract List<Sample> takes(Seeds seeds, Map<String, Double> damage, int times);
+
+  /** One take of every scene at every rate. */
+  List<Sample> takes(Seeds seeds, Map<String, Double> damage) {
+    return takes(seeds, damage, 1);
+  }
 
   /** What their captures suffer from. */
   abstract Map<String, Double> damage();
 
   private static void each(
-      List<Sample> takes, Seeds seeds, String scene, int ordinal, Making making) {
-    for (double rate : RATES) {
-      long seed = seeds.first + 997L * ordinal + (long) rate;
-      takes.add(
-          new Sample(scene + " " + (int) rate + " Hz seed " + seed, () -> making.of(rate, seed)));
+      List<Sample> takes, Seeds seeds, int times, String scene, int ordinal, Making making) {
+    for (int n = 0; n < times; n++) {
+      for (double rate : RATES) {
+        long seed = seeds.first + 997L * ordinal + 31L * n + (long) rate;
+        String name = scene + " " + (int) rate + " Hz seed " + seed;
+        takes.add(new Sample(scene, name, () -> making.of(rate, seed)));
+      }
     }
   }
 }

@@ -23,42 +23,46 @@ import waxhand.formats.project.Recipe;
 import waxhand.rehearsal.ContactScore;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.SwingScore;
-import waxhand.rehearsal.damage.Damages;
-import waxhand.rehearsal.scene.Scene;
 
 /**
  * How well contacts are found in raw takes that were not used for tuning, and how still the feet
  * stand after the first pass.
  */
 public final class PlantsReport {
-  private static final int SEEDS = 4;
-  private static final double[] RATES = {30, 60, 120, 240};
+  private static final String POSE = "pose after/before";
 
   private PlantsReport() {}
 
   public static void main(String[] args) {
-    ContactScore all = new ContactScore(Map.of());
-    List<Map<String, Double>> figures = new ArrayList<>();
-    for (Scene scene : Scene.values()) {
-      ContactScore own = new ContactScore(Map.of());
-      List<Map<String, Double>> ownFigures = new ArrayList<>();
-      for (int n = 0; n < SEEDS; n++) {
-        for (double rate : RATES) {
-          long seed = 71000 + 1013L * scene.ordinal() + 41L * n + (long) rate;
-          Rehearsal take =
-              Rehearsal.of(
-                  new Rehearsal.Order(scene, 14, rate, seed, 1.5 + 0.16 * n, false, Damages.USUAL));
-          own = own.plus(score(take));
-          ownFigures.add(figures(take));
+    for (Family family : Family.values()) {
+      System.out.println(family + " " + Family.Seeds.UNTOUCHED);
+      Map<String, ContactScore> scores = new LinkedHashMap<>();
+      Map<String, List<Map<String, Double>>> figures = new LinkedHashMap<>();
+      int times = family == Family.DECKHAND ? 4 : 1;
+      String worst = "";
+      double most = 0;
+      for (Family.Sample sample : family.takes(Family.Seeds.UNTOUCHED, family.damage(), times)) {
+        Rehearsal take = sample.made().get();
+        ContactScore score = score(take);
+        Map<String, Double> own = figures(take);
+        for (String group : List.of(sample.scene(), "all")) {
+          scores.merge(group, score, ContactScore::plus);
+          figures.computeIfAbsent(group, g -> new ArrayList<>()).add(own);
+        }
+        if (own.get(POSE) > most) {
+          most = own.get(POSE);
+          worst = sample.name();
         }
       }
-      print(scene.key(), own);
-      Figures.print(scene.key(), ownFigures);
-      all = all.plus(own);
-      figures.addAll(ownFigures);
+      // all together last
+      scores.put("all", scores.remove("all"));
+      scores.forEach(
+          (group, score) -> {
+            print(group, score);
+            Figures.print(group, figures.get(group));
+          });
+      System.out.printf(Locale.ROOT, "worst pose after/before: %.3f in %s%n", most, worst);
     }
-    print("all", all);
-    Figures.print("all", figures);
   }
 
   private static ContactScore score(Rehearsal take) {
@@ -88,14 +92,16 @@ public final class PlantsReport {
     figures.put("knee pop", Pops.peak(after, true) / Pops.peak(truth, true));
     figures.put("before", Pops.peak(before, true) / Pops.peak(truth, true));
     figures.put("elbow pop", Pops.peak(after, false) / Pops.peak(truth, false));
-    figures.put(
-        "swing after/before",
+    double swing =
         SwingScore.errorMm(truth, after, take.contacts())
-            / SwingScore.errorMm(truth, before, take.contacts()));
+            / SwingScore.errorMm(truth, before, take.contacts());
+    if (!Double.isNaN(swing)) {
+      figures.put("swing after/before", swing);
+    }
     Grips.of(take, after).ifPresent(mm -> figures.put("grip mm", mm));
     Comparison was = Comparison.of(truth, before, List.of());
     Comparison is = Comparison.of(truth, after, List.of());
-    figures.put("pose after/before", is.poseRmsMm() / was.poseRmsMm());
+    figures.put(POSE, is.poseRmsMm() / was.poseRmsMm());
     figures.put("position after/before", is.positionRmsMm() / was.positionRmsMm());
     return figures;
   }

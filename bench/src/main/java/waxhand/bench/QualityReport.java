@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Plate;
@@ -17,37 +18,39 @@ import waxhand.core.work.Work;
 import waxhand.formats.project.Recipe;
 import waxhand.rehearsal.Rehearsal;
 import waxhand.rehearsal.actor.Score;
-import waxhand.rehearsal.damage.Damages;
-import waxhand.rehearsal.scene.Scene;
 
 /** How much nearer to the truth the first pass brings takes that were not used for tuning. */
 public final class QualityReport {
-  private static final int SEEDS = 4;
-  private static final double[] RATES = {30, 60, 120, 240};
   private static final double[] CUTOFFS = {2, 2.5, 3, 3.5, 4, 4.5, 5, 6, 7, 8, 10, 12};
+  private static final String POSE = "pose";
 
   private QualityReport() {}
 
   public static void main(String[] args) {
-    List<Map<String, Double>> ratios = new ArrayList<>();
-    for (Scene scene : Scene.values()) {
-      List<Map<String, Double>> own = new ArrayList<>();
-      for (int n = 0; n < SEEDS; n++) {
-        for (double rate : RATES) {
-          // every take has a seed of its own, so that its damage is its own too
-          long seed = 9000 + 1009L * scene.ordinal() + 37L * n + (long) rate;
-          own.add(ratios(scene, rate, seed, 1.55 + 0.12 * n));
+    for (Family family : Family.values()) {
+      System.out.println(family + " " + Family.Seeds.UNTOUCHED);
+      Map<String, List<Map<String, Double>>> ratios = new LinkedHashMap<>();
+      int times = family == Family.DECKHAND ? 4 : 1;
+      String worst = "";
+      double most = 0;
+      int worse = 0;
+      for (Family.Sample sample : family.takes(Family.Seeds.UNTOUCHED, family.damage(), times)) {
+        Map<String, Double> own = ratios(sample.made().get());
+        ratios.computeIfAbsent(sample.scene(), g -> new ArrayList<>()).add(own);
+        worse += own.get(POSE) > 1 ? 1 : 0;
+        if (own.get(POSE) > most) {
+          most = own.get(POSE);
+          worst = sample.name();
         }
       }
-      Figures.print(scene.key(), own);
-      ratios.addAll(own);
+      ratios.forEach(Figures::print);
+      Figures.print("all", ratios.values().stream().flatMap(List::stream).toList());
+      System.out.printf(
+          Locale.ROOT, "worst pose: %.3f in %s; worse than raw: %d%n", most, worst, worse);
     }
-    Figures.print("all", ratios);
   }
 
-  private static Map<String, Double> ratios(Scene scene, double rate, long seed, double height) {
-    Rehearsal take =
-        Rehearsal.of(new Rehearsal.Order(scene, 14, rate, seed, height, false, Damages.USUAL));
+  private static Map<String, Double> ratios(Rehearsal take) {
     Motion truth = Motion.of(take.truth());
     Motion raw = truth.with(take.raw());
     Motion clean = new Evaluator(raw).evaluate(Recipe.firstPass().chain(), Work.UNWATCHED).result();
@@ -55,7 +58,7 @@ public final class QualityReport {
     Comparison after = Comparison.of(truth, clean, take.contacts());
     double best = Double.POSITIVE_INFINITY;
     for (double hz : CUTOFFS) {
-      if (hz < rate / 2) {
+      if (hz < take.raw().rateHz() / 2) {
         Motion tried =
             Plate.of("s", SmoothPass.lowPass(hz, 2))
                 .apply(raw, raw.clip().allFrames(), Work.UNWATCHED);
@@ -64,12 +67,15 @@ public final class QualityReport {
     }
     double[] errors = fastErrors(truth, raw, clean);
     Map<String, Double> ratios = new LinkedHashMap<>();
-    ratios.put("pose", after.poseRmsMm() / before.poseRmsMm());
+    ratios.put(POSE, after.poseRmsMm() / before.poseRmsMm());
     ratios.put("pose to best single filter", after.poseRmsMm() / best);
     ratios.put("pose where fastest", errors[1] / errors[0]);
     ratios.put("position", after.positionRmsMm() / before.positionRmsMm());
     ratios.put("slide", after.slideMmPerFrame() / before.slideMmPerFrame());
-    ratios.put("strike peak", strikes(take.events(), truth, clean));
+    double strikes = strikes(take.events(), truth, clean);
+    if (!Double.isNaN(strikes)) {
+      ratios.put("strike peak", strikes);
+    }
     ratios.put("strike peak through 8 Hz", Strikes.kept(truth, clean));
     return ratios;
   }

@@ -29,9 +29,13 @@ final class BodyShift {
   /** Where a knee moves less than the root of this many times as far as the ends, it is bent. */
   private static final double BENT_LEVER = 1;
 
+  /** What a limb is asked for beyond this share of its length is wanted, and no error of place. */
+  private static final double SLIGHT = 0.04;
+
   /** What moves the body costs so much, beside what moves a knee. */
   private static final double BODY_PRICE = 2;
 
+  private final boolean goesAlong;
   private final double giveWay;
   private final double freeM;
   private final double mostM;
@@ -40,8 +44,10 @@ final class BodyShift {
   /**
    * @param giveWay how far the body goes to where a limb does not reach, 0 to 1
    * @param limited whether it goes only so far, however far the limb is out of reach
+   * @param goesAlong whether it goes along with limbs that are nearly straight
    */
-  BodyShift(double heightM, double rateHz, double giveWay, boolean limited) {
+  BodyShift(double heightM, double rateHz, double giveWay, boolean limited, boolean goesAlong) {
+    this.goesAlong = goesAlong;
     this.giveWay = giveWay;
     this.half = half(rateHz);
     freeM = limited ? FREE_SHARE * heightM : Double.POSITIVE_INFINITY;
@@ -64,7 +70,7 @@ final class BodyShift {
    */
   double[] ofHips(List<LimbGoals> goals, double[][] captured) {
     int count = goals.get(0).frames().count();
-    double[] eased = eased(goals, captured);
+    double[] eased = goesAlong ? eased(goals, captured) : new double[3 * count];
     double[] need = eased.clone();
     boolean any = false;
     double[] way = new double[3];
@@ -154,9 +160,11 @@ final class BodyShift {
     if (stiff == 0 || is < 1e-9) {
       return false;
     }
+    double much = (wanted - is) / (SLIGHT * length);
+    double by = (wanted - is) / (1 + much * much);
     for (int i = 0; i < 3; i++) {
       line[i] /= is;
-      b[i] += stiff * (wanted - is) * line[i];
+      b[i] += stiff * by * line[i];
     }
     m[0] += stiff * line[0] * line[0];
     m[1] += stiff * line[0] * line[1];

@@ -21,6 +21,7 @@ public final class Reposer {
   private final BitSet scope;
   private final int mover;
   private boolean limited = true;
+  private boolean goesAlong;
   private double stretch;
 
   /**
@@ -43,6 +44,12 @@ public final class Reposer {
   /** The body gives way however far a limb is out of reach. */
   public Reposer givingAllTheWay() {
     limited = false;
+    return this;
+  }
+
+  /** The body goes along with limbs that are nearly straight, so that these keep their bend. */
+  public Reposer goingAlong() {
+    goesAlong = true;
     return this;
   }
 
@@ -79,7 +86,8 @@ public final class Reposer {
     double[] spine = hips;
     SpineLean lean = new SpineLean(motion.body(), scope);
     if (mover >= 0 && giveWay > 0) {
-      BodyShift shift = new BodyShift(motion.body().heightM(), clip.rateHz(), giveWay, limited);
+      BodyShift shift =
+          new BodyShift(motion.body().heightM(), clip.rateHz(), giveWay, limited, goesAlong);
       hips = shift.ofHips(goals, captured);
       spine =
           lean.joints().length > 0 ? shift.ofSpine(goals, captured, hips) : new double[hips.length];

@@ -51,7 +51,7 @@ final class Sentences {
               + more(joints)
               + ".";
       // told of the take as a whole, with its beat
-      case REPEAT -> part + " repeats frames.";
+      case REPEAT -> part + " repeats " + size + " of its frames.";
       case SHORT -> part + " stays " + size + " short of where it is held.";
     };
   }

@@ -17,6 +17,10 @@ final class FloorWork {
     m.z.move(m.now, m.now + t, m.midZ() - back * Math.cos(heading));
     m.height.move(m.now, m.now + t, 0.24);
     m.bend.move(m.now, m.now + t, 0.9);
+    for (int s = 0; s < 2; s++) {
+      // past the thighs
+      m.out[s].move(m.now, m.now + 0.5 * t, 0.7);
+    }
     m.now += t;
     double[] far = {m.between(0.36, 0.4) * m.h(), m.between(0.36, 0.4) * m.h()};
     for (int k = 0; k < 2; k++) {

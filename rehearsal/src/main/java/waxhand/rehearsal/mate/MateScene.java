@@ -24,7 +24,7 @@ public enum MateScene implements Scenario {
     @Override
     void cycle(MateScore s) {
       s.wait(s.between(0.3, 0.6));
-      s.stances.squat(s.random.nextInt(3) > 0, s.between(0.3, 0.5), s.between(0.5, 1.4));
+      s.stances.squat(s.random.nextInt(3) > 0, s.between(0.35, 0.5), s.between(0.5, 1.4));
     }
   },
   TIPTOE {

@@ -22,6 +22,7 @@ final class Stances {
       if (heels) {
         m.feet[s].heelUp.move(m.now + 0.3 * down, m.now + down, m.between(0.45, 0.75));
       }
+      m.out[s].move(m.now, m.now + down, 0.4);
       m.front[s].move(m.now, m.now + down, m.between(0.6, 1.1));
       m.elbow[s].move(m.now, m.now + down, m.between(0.3, 1.2));
     }

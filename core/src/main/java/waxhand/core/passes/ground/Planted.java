@@ -215,6 +215,7 @@ public record Planted(
       goals.add(limb.leg() ? ofLeg(in, limb, region) : ofArm(in, limb, region));
     }
     return new Reposer(in, pass.ways().giveWay(), scope)
+        .goingAlong()
         .stretching(pass.ways().stretch())
         .repose(run, goals, plan.carry().of(region));
   }
