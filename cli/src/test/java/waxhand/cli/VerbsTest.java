@@ -189,7 +189,7 @@ class VerbsTest extends CliTest {
     assertThat(target.resolve("b.bvh")).doesNotExist();
     assertThat(target.resolve("c.bvh")).exists();
     assertThat(json().get(1).get("error").asText()).contains("offset");
-    assertThat(json().get(0).get("plates").get(3).get("settings").get("floorM").asDouble())
+    assertThat(json().get(0).get("plates").get(4).get("settings").get("floorM").asDouble())
         .isBetween(-0.2, 0.2);
   }
 

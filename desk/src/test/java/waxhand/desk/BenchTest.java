@@ -164,7 +164,7 @@ class BenchTest extends DeskTest {
     untilWorkedOut();
     assertThat(session.chain().plates())
         .extracting(Plate::name)
-        .containsExactly("Despike", "Gap fill", "Smooth", "Level", "Plants");
+        .containsExactly("Repeats", "Despike", "Gap fill", "Smooth", "Level", "Plants");
     interact(() -> session.editChain("two", null, c -> new Chain(c.plates().subList(2, 4))));
     untilWorkedOut();
     // a clicked button gives the keyboard back

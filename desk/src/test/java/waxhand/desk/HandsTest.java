@@ -113,7 +113,7 @@ class HandsTest extends DeskTest {
     run("add-smooth");
     interact(() -> session.editPlate("name", null, plate().id(), p -> p.withName("Calm hands")));
     run("first-pass");
-    String[] all = {"Despike", "Gap fill", "Smooth", "Level", "Plants", "Calm hands"};
+    String[] all = {"Repeats", "Despike", "Gap fill", "Smooth", "Level", "Plants", "Calm hands"};
     assertThat(plates()).containsExactly(all);
     String level = session.chain().plates().get(3).id();
     interact(() -> session.editPlate("mute", null, level, p -> p.withMuted(true)));

@@ -1,13 +1,11 @@
 package waxhand.core.contact;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import waxhand.core.body.Side;
-import waxhand.core.body.Sole;
 import waxhand.core.signal.Running;
 
 /**
@@ -50,22 +48,6 @@ final class ContactSearch {
   /** Nearer than this it matters on which side of a prop a part is, metres. */
   private static final double BESIDE = 0.2;
 
-  /** A foot that is off the ground for no longer, seconds, and comes back this near, metres. */
-  private static final double HOLE_S = 0.22;
-
-  private static final double HOLE_M = 0.1;
-
-  private static final double SPOT_M = 0.045;
-
-  /** If it goes no farther away meanwhile, metres. */
-  private static final double AWAY_M = 0.06;
-
-  /** No one lifts a foot and sets it down again with such acceleration, m/s²: a knee snapped. */
-  private static final double SNAP_MS2 = 13;
-
-  /** Where a foot is beside a hole is told from so long before and after it, seconds. */
-  private static final double HOLE_ENDS_S = 0.03;
-
   /** A step takes no longer than this to either side, seconds. */
   private static final double LIFT_S = 0.4;
 
@@ -76,17 +58,6 @@ final class ContactSearch {
 
   /** It is down again below this, metres. */
   private static final double DOWN_M = 0.004;
-
-  /** A foot tilted by more than this from how it lies rests on one end, radians, metres. */
-  private static final double TILTED = Math.tan(Math.toRadians(2));
-
-  /** Toes turn more easily, and are captured worse. */
-  private static final double TOES_TILTED = Math.tan(Math.toRadians(7));
-
-  private static final double TILTED_M = 0.004;
-
-  /** And by so much of the jitter that is left. */
-  private static final double TILT_NOISE = 2;
 
   private static final double STEP = 1e-3;
 
@@ -124,11 +95,13 @@ final class ContactSearch {
   Map<ContactPart, boolean[]> rests() {
     Map<ContactPart, boolean[]> rests = rests(new double[courses.frames()]);
     rests = rests(wander(rests));
-    closeHoles(rests, Side.LEFT);
-    closeHoles(rests, Side.RIGHT);
+    StepHoles holes = new StepHoles(courses, rateHz);
+    holes.close(rests, Side.LEFT);
+    holes.close(rests, Side.RIGHT);
     letLiftedGo(rests);
-    tell(rests, Side.LEFT);
-    tell(rests, Side.RIGHT);
+    FootTilt tilt = new FootTilt(courses, (n, course) -> over(n, course, false));
+    tilt.tell(rests, Side.LEFT);
+    tilt.tell(rests, Side.RIGHT);
     turnOnBall(rests, Side.LEFT);
     turnOnBall(rests, Side.RIGHT);
     return rests;
@@ -216,87 +189,6 @@ final class ContactSearch {
     return states;
   }
 
-  /**
-   * No one lifts a foot and sets it down where it was in so short a time: the body leapt in the
-   * capture, or the knee snapped, and the foot rested.
-   */
-  private void closeHoles(Map<ContactPart, boolean[]> rests, Side side) {
-    if (!courses.has(ContactPart.ofSole(side, 0))) {
-      return;
-    }
-    List<boolean[]> foot = new ArrayList<>();
-    for (int place = 0; place < Sole.PLACES; place++) {
-      foot.add(rests.get(ContactPart.ofSole(side, place)));
-    }
-    int longest = (int) Math.round(HOLE_S * rateHz);
-    int count = courses.frames();
-    int last = -1;
-    for (int n = 0; n < count; n++) {
-      int frame = n;
-      if (foot.stream().anyMatch(r -> r[frame])) {
-        if (last >= 0 && n - last > 1 && n - last - 1 <= longest && isSame(side, last, n)) {
-          fill(foot, last, n);
-        }
-        last = n;
-      }
-    }
-  }
-
-  /**
-   * Whether a foot is about where it was, or as far from it as the other foot is: then the body
-   * leapt. What went far from both ends meanwhile stepped.
-   */
-  private boolean isSame(Side side, int from, int to) {
-    int aside = (int) Math.round(HOLE_ENDS_S * rateHz);
-    int a = Math.max(0, from - aside);
-    int b = Math.min(courses.frames() - 1, to + aside);
-    double[][] ball = courses.of(ContactPart.ofSole(side, 1));
-    ContactPart beside = ContactPart.ofSole(side.other(), 1);
-    double[][] other = courses.has(beside) ? courses.of(beside) : ball;
-    double own = 0;
-    double apart = 0;
-    for (int i = 0; i < 3; i++) {
-      double d = ball[i][b] - ball[i][a];
-      double e = other[i][b] - other[i][a];
-      own += d * d;
-      apart += other == ball ? d * d : (d - e) * (d - e);
-    }
-    boolean near = own < SPOT_M * SPOT_M || apart < SPOT_M * SPOT_M && own < HOLE_M * HOLE_M;
-    double away = farthest(ball, a, b);
-    return near && (away < AWAY_M || isSnap(away, to - from));
-  }
-
-  /** Whether what goes so far and comes back within some frames is too quick for a foot. */
-  private boolean isSnap(double awayM, int frames) {
-    double seconds = frames / rateHz;
-    return 8 * awayM > SNAP_MS2 * seconds * seconds;
-  }
-
-  /** How far a course goes from the way between its ends, metres. */
-  private static double farthest(double[][] course, int from, int to) {
-    double most = 0;
-    for (int n = from + 1; n < to; n++) {
-      double t = (n - from) / (double) (to - from);
-      double sum = 0;
-      for (double[] axis : course) {
-        double d = axis[n] - axis[from] - t * (axis[to] - axis[from]);
-        sum += d * d;
-      }
-      most = Math.max(most, sum);
-    }
-    return Math.sqrt(most);
-  }
-
-  /** What rests on both sides of a hole rests in it; where nothing does, what rests after it. */
-  private static void fill(List<boolean[]> foot, int before, int after) {
-    boolean any = foot.stream().anyMatch(r -> r[before] && r[after]);
-    for (boolean[] rest : foot) {
-      if (rest[after] && (rest[before] || !any)) {
-        Arrays.fill(rest, before + 1, after, true);
-      }
-    }
-  }
-
   /** While a foot turns, its ball may rest, but heel and toe do not, slow as they are. */
   private void turnOnBall(Map<ContactPart, boolean[]> rests, Side side) {
     ContactPart heel = ContactPart.ofSole(side, 0);
@@ -368,7 +260,7 @@ final class ContactSearch {
         to++;
       }
       double highest = Arrays.stream(rise, from, to).max().orElse(0);
-      if (!isSnap(highest, to - from)) {
+      if (!StepHoles.isSnap(highest, to - from, rateHz)) {
         Arrays.fill(rest, from, to, false);
       }
       n = to - 1;
@@ -387,91 +279,6 @@ final class ContactSearch {
       rises[n] = height[n] - Math.max(before[n], after[n]);
     }
     return rises;
-  }
-
-  /**
-   * How a foot is tilted tells better than heights which parts of it rest: of two that rest at once
-   * neither is higher than it is, on the whole, when both do.
-   */
-  private void tell(Map<ContactPart, boolean[]> rests, Side side) {
-    if (!courses.has(ContactPart.ofSole(side, 0))) {
-      return;
-    }
-    boolean[] none = new boolean[courses.frames()];
-    tell(rests, side, 0, 1, TILTED, none);
-    tell(rests, side, 1, 2, TOES_TILTED, none);
-    // a foot that stands on the tips of its toes is tilted against them
-    tell(rests, side, 0, 2, TILTED, rests.get(ContactPart.ofSole(side, 1)));
-    // between a heel and toes that rest there is a ball that does
-    boolean[] ball = rests.get(ContactPart.ofSole(side, 1));
-    for (int n = 0; n < ball.length; n++) {
-      ball[n] |=
-          rests.get(ContactPart.ofSole(side, 0))[n] && rests.get(ContactPart.ofSole(side, 2))[n];
-    }
-  }
-
-  /**
-   * Lets go the higher of two parts that are tilted against how they lie.
-   *
-   * @param tilt beyond which they are, the tangent of its angle
-   * @param known frames that are left as they are
-   */
-  private void tell(
-      Map<ContactPart, boolean[]> rests,
-      Side side,
-      int back,
-      int front,
-      double tilt,
-      boolean[] known) {
-    ContactPart a = ContactPart.ofSole(side, back);
-    ContactPart b = ContactPart.ofSole(side, front);
-    boolean[] restsA = rests.get(a);
-    boolean[] restsB = rests.get(b);
-    double[][] courseA = courses.of(a);
-    double[][] courseB = courses.of(b);
-    int count = restsA.length;
-    double[] rise = new double[count];
-    double[] flat = new double[count];
-    int many = 0;
-    double length = 0;
-    for (int n = 0; n < count; n++) {
-      if (restsA[n] && restsB[n]) {
-        rise[n] = over(n, courseA, false) - over(n, courseB, false);
-        flat[many++] = rise[n];
-        length += Math.hypot(courseA[0][n] - courseB[0][n], courseA[2][n] - courseB[2][n]);
-      }
-    }
-    if (many < 3) {
-      return;
-    }
-    length /= many;
-    double level = densest(flat, many);
-    double noise = Math.hypot(courses.noiseM(a), courses.noiseM(b));
-    double least = Math.max(TILTED_M, length * tilt) + TILT_NOISE * noise;
-    for (int n = 0; n < count; n++) {
-      if (restsA[n] && restsB[n] && !known[n]) {
-        double high = rise[n] - level;
-        restsA[n] = !(high > least);
-        restsB[n] = !(high < -least);
-      }
-    }
-  }
-
-  /**
-   * The middle of the shortest interval that holds two fifths of some values: feet that stand
-   * agree, feet that roll or rock do not (the shorth, after Andrews et al., "Robust Estimates of
-   * Location", 1972, with a smaller share). Modified: values.
-   */
-  private static double densest(double[] values, int count) {
-    Arrays.sort(values, 0, count);
-    int wide = Math.max(1, 2 * count / 5);
-    int best = 0;
-    for (int n = 0; n + wide < count; n++) {
-      if (values[n + wide] - values[n] < values[best + wide] - values[best]) {
-        best = n;
-      }
-    }
-    return values[best + wide / 2];
   }
 
   private double rate(double[] heading, int n, int half) {

@@ -7,8 +7,6 @@ import org.joml.Vector3d;
 import waxhand.core.contact.Contact;
 import waxhand.core.ik.TwoBone;
 import waxhand.core.motion.Clip;
-import waxhand.core.motion.Track;
-import waxhand.core.motion.TrackType;
 
 /**
  * Performs a score: the pose of the whole body at any time. Feet follow their stances exactly, legs
@@ -341,31 +339,15 @@ public final class Performer {
 
   /** The performance sampled at a rate. */
   public Clip clip(int frames, double rateHz) {
-    int joints = local.length;
-    double[][] q = new double[joints][4 * frames];
-    double[] p = new double[3 * frames];
-    Quaterniond[] before = new Quaterniond[joints];
-    for (int f = 0; f < frames; f++) {
-      pose(f / rateHz);
-      p[3 * f] = hips.x;
-      p[3 * f + 1] = hips.y;
-      p[3 * f + 2] = hips.z;
-      for (int j = 0; j < joints; j++) {
-        double sign = before[j] != null && before[j].dot(local[j]) < 0 ? -1 : 1;
-        q[j][4 * f] = sign * local[j].x;
-        q[j][4 * f + 1] = sign * local[j].y;
-        q[j][4 * f + 2] = sign * local[j].z;
-        q[j][4 * f + 3] = sign * local[j].w;
-        before[j] = new Quaterniond(q[j][4 * f], q[j][4 * f + 1], q[j][4 * f + 2], q[j][4 * f + 3]);
-      }
-    }
-    List<Track> rotations = new ArrayList<>();
-    List<Track> translations = new ArrayList<>();
-    for (int j = 0; j < joints; j++) {
-      rotations.add(Track.of(TrackType.ROTATION, q[j]));
-      translations.add(j == 0 ? Track.of(TrackType.TRANSLATION, p) : null);
-    }
-    return new Clip(build.skeleton(), rateHz, rotations, translations);
+    return PoseSampler.clip(
+        build.skeleton(),
+        local,
+        t -> {
+          pose(t);
+          return hips;
+        },
+        frames,
+        rateHz);
   }
 
   /** The frames in which parts rest exactly: of the feet, and knees and hands on what stands. */

@@ -10,8 +10,7 @@ import waxhand.core.contact.ContactPart;
 import waxhand.core.ik.TwoBone;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Track;
-import waxhand.core.motion.TrackType;
+import waxhand.rehearsal.actor.PoseSampler;
 
 /** Performs what is written down for the mate: the pose of the whole body at any time. */
 public final class Mate {
@@ -249,37 +248,15 @@ public final class Mate {
 
   /** The performance sampled at a rate. */
   public Clip clip(int frames, double rateHz) {
-    int joints = local.length;
-    double[][] q = new double[joints][4 * frames];
-    double[] p = new double[3 * frames];
-    for (int f = 0; f < frames; f++) {
-      pose(f / rateHz);
-      p[3 * f] = world[MateBuild.PELVIS].x;
-      p[3 * f + 1] = world[MateBuild.PELVIS].y;
-      p[3 * f + 2] = world[MateBuild.PELVIS].z;
-      for (int j = 0; j < joints; j++) {
-        int at = 4 * f;
-        double dot =
-            f == 0
-                ? 1
-                : q[j][at - 4] * local[j].x
-                    + q[j][at - 3] * local[j].y
-                    + q[j][at - 2] * local[j].z
-                    + q[j][at - 1] * local[j].w;
-        double sign = dot < 0 ? -1 : 1;
-        q[j][at] = sign * local[j].x;
-        q[j][at + 1] = sign * local[j].y;
-        q[j][at + 2] = sign * local[j].z;
-        q[j][at + 3] = sign * local[j].w;
-      }
-    }
-    List<Track> rotations = new ArrayList<>();
-    List<Track> translations = new ArrayList<>();
-    for (int j = 0; j < joints; j++) {
-      rotations.add(Track.of(TrackType.ROTATION, q[j]));
-      translations.add(j == 0 ? Track.of(TrackType.TRANSLATION, p) : null);
-    }
-    return new Clip(build.skeleton(), rateHz, rotations, translations);
+    return PoseSampler.clip(
+        build.skeleton(),
+        local,
+        t -> {
+          pose(t);
+          return world[MateBuild.PELVIS];
+        },
+        frames,
+        rateHz);
   }
 
   /** The frames in which parts of the feet rest exactly. */
