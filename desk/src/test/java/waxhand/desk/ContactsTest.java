@@ -159,7 +159,7 @@ class ContactsTest extends DeskTest {
     push(KeyCode.DELETE);
     untilWorkedOut();
     assertThat(plants()).hasSize(count - 1);
-    assertThat(session.chain().plates()).as("the plate is still there").hasSize(5);
+    assertThat(session.chain().plates()).as("the plate is still there").hasSize(6);
     // a found one that is removed does not come back
     interact(() -> contacts().choose(List.of(first(ContactPart.RIGHT_TOE, 300))));
     push(KeyCode.DELETE);
@@ -369,7 +369,7 @@ class ContactsTest extends DeskTest {
     assertThat(pose[1]).as("it is carried").isGreaterThan(0.3);
     clickOn(onView(lookup("#view-front").query(), new double[] {pose[0], pose[1] + 0.1, pose[2]}));
     assertThat(plate().pass()).isInstanceOf(PropPass.class);
-    assertThat(session.chain().plates().get(5).pass()).as("behind Plants").isSameAs(plate().pass());
+    assertThat(session.chain().plates().get(6).pass()).as("behind Plants").isSameAs(plate().pass());
     run("add-tether");
     untilWorkedOut();
     assertThat(lookup("#complaint").queryLabeled().getText()).isEmpty();

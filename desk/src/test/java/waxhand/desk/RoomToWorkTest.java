@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.layers.MirrorPass;
+import waxhand.core.passes.time.RepeatsPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
 import waxhand.desk.bench.Bench;
@@ -212,7 +213,7 @@ class RoomToWorkTest extends DeskTest {
     clickOn("#stage-time");
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(PassKinds.ALL.stream().filter(k -> shown(k.id())))
-        .containsExactly(SplicePass.KIND, TrimPass.KIND);
+        .containsExactly(SplicePass.KIND, TrimPass.KIND, RepeatsPass.KIND);
     write("mirror");
     WaitForAsyncUtils.waitForFxEvents();
     assertThat(shown("mirror")).as("typing searches all").isTrue();
