@@ -91,7 +91,10 @@ public final class PlantsReport {
     figures.put("sink mm", standing.sinkMm());
     figures.put("knee pop", Pops.peak(after, true) / Pops.peak(truth, true));
     figures.put("before", Pops.peak(before, true) / Pops.peak(truth, true));
-    figures.put("elbow pop", Pops.peak(after, false) / Pops.peak(truth, false));
+    double elbows = Pops.peak(truth, false);
+    if (elbows > 1e-6) {
+      figures.put("elbow pop", Pops.peak(after, false) / elbows);
+    }
     double swing =
         SwingScore.errorMm(truth, after, take.contacts())
             / SwingScore.errorMm(truth, before, take.contacts());
