@@ -22,7 +22,8 @@ class ShotTest {
   private int shot(Path file, String pipeline) throws Exception {
     List<String> command = new ArrayList<>();
     command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
-    command.addAll(List.of("-Xmx2g", "-Djava.awt.headless=true", "-Dprism.order=" + pipeline));
+    command.addAll(List.of("-Xmx2g", "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC"));
+    command.addAll(List.of("-Djava.awt.headless=true", "-Dprism.order=" + pipeline));
     command.addAll(List.of("-Dprism.forceGPU=true", "-Dwaxhand.home=" + folder));
     command.addAll(List.of("-XX:ErrorFile=" + folder.resolve("crash.log")));
     command.addAll(
