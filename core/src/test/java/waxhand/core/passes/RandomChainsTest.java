@@ -72,7 +72,7 @@ class RandomChainsTest {
     }
   }
 
-  @Property(tries = 40)
+  @Property(tries = 28)
   void editedFreshAndPlateByPlateAreTheSame(@ForAll long seed) {
     RandomPlates draw = new RandomPlates(seed, FRAMES);
     Chain chain = draw.chain();
@@ -99,7 +99,7 @@ class RandomChainsTest {
     };
   }
 
-  @Property(tries = 40)
+  @Property(tries = 28)
   void whatIsStoppedIsStaleAndNothingElse(@ForAll long seed) {
     RandomPlates draw = new RandomPlates(seed, FRAMES);
     Chain chain = draw.chain();
