@@ -2,6 +2,7 @@ package waxhand.bench;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.function.Supplier;
 import waxhand.rehearsal.Rehearsal;
@@ -98,6 +99,25 @@ enum Family {
 
   /** What their captures suffer from. */
   abstract Map<String, Double> damage();
+
+  /** Takes of the mate whose pictures are of a lower rate than their files. */
+  static List<Sample> pulledDown(Seeds seeds) {
+    double[][] rates = {{24_000 / 1001.0, 30_000 / 1001.0}, {25, 50}, {24, 60}, {30, 120}};
+    List<Sample> takes = new ArrayList<>();
+    for (MateScene scene : MateScene.values()) {
+      for (double[] r : rates) {
+        long seed = seeds.first + 997L * scene.ordinal() + (long) r[1] + 7;
+        String name =
+            String.format(Locale.ROOT, "%s %.0f in %.0f Hz seed %d", scene.key(), r[0], r[1], seed);
+        takes.add(
+            new Sample(
+                scene.key(),
+                name,
+                () -> Rehearsal.pulledDown(scene, 12, r[0], r[1], seed, Damages.WILD)));
+      }
+    }
+    return takes;
+  }
 
   private static void each(
       List<Sample> takes, Seeds seeds, int times, String scene, int ordinal, Making making) {

@@ -2,8 +2,12 @@ package waxhand.bench;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.function.ToDoubleFunction;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.evaluate.Evaluator;
@@ -18,8 +22,8 @@ import waxhand.formats.project.Recipe;
 import waxhand.rehearsal.Rehearsal;
 
 /**
- * Whether a first pass ever makes it worse: for both families of takes, tuned and untouched seeds,
- * the worst take by name and how many came out worse.
+ * Whether a first pass ever makes it worse: for both families of takes and pulled down ones, tuned
+ * and untouched seeds, the worst take by name and how many came out worse.
  */
 public final class WorseReport {
   private WorseReport() {}
@@ -49,22 +53,30 @@ public final class WorseReport {
     }
   }
 
-  /** Arguments: "all" for every take by name, "tuned" for tuned seeds alone. */
+  /**
+   * Arguments: "all" for every take by name, "tuned" for tuned seeds alone, "deckhand", "mate" or
+   * "pulled" for takes of that kind alone.
+   */
   public static void main(String[] args) {
     List<String> wanted = List.of(args);
+    Map<String, Function<Family.Seeds, List<Family.Sample>>> kinds = new LinkedHashMap<>();
     for (Family family : Family.values()) {
-      if (wanted.stream().anyMatch(w -> w.equals("mate")) && family != Family.MATE) {
-        continue;
-      }
-      for (Family.Seeds seeds : Family.Seeds.values()) {
-        if (wanted.contains("tuned") && seeds != Family.Seeds.TUNED) {
-          continue;
-        }
-        List<Outcome> outcomes =
-            family.takes(seeds, family.damage()).stream().parallel().map(WorseReport::of).toList();
-        print(family + " " + seeds, outcomes, wanted.contains("all"));
-      }
+      kinds.put(
+          family.name().toLowerCase(Locale.ROOT), seeds -> family.takes(seeds, family.damage()));
     }
+    kinds.put("pulled", Family::pulledDown);
+    boolean some = kinds.keySet().stream().anyMatch(wanted::contains);
+    kinds.forEach(
+        (kind, takes) -> {
+          for (Family.Seeds seeds : Family.Seeds.values()) {
+            boolean tuned = seeds == Family.Seeds.TUNED || !wanted.contains("tuned");
+            if (tuned && (!some || wanted.contains(kind))) {
+              List<Outcome> outcomes =
+                  takes.apply(seeds).stream().parallel().map(WorseReport::of).toList();
+              print(kind + " " + seeds, outcomes, wanted.contains("all"));
+            }
+          }
+        });
   }
 
   private static Outcome of(Family.Sample sample) {
@@ -146,8 +158,7 @@ public final class WorseReport {
     }
   }
 
-  private static double mean(
-      List<Outcome> outcomes, java.util.function.ToDoubleFunction<Outcome> of) {
+  private static double mean(List<Outcome> outcomes, ToDoubleFunction<Outcome> of) {
     return outcomes.stream().mapToDouble(of).filter(Double::isFinite).average().orElse(Double.NaN);
   }
 }

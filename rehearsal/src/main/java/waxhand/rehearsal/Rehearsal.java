@@ -122,6 +122,31 @@ public record Rehearsal(
         scene, seed, truth, damaged.clip(), contacts, List.of(), List.copyOf(faults), List.of());
   }
 
+  /**
+   * A take of the mate that was captured at a lower rate than that of its file, whose faults are
+   * not known by frame.
+   *
+   * @param picturesHz below {@code rateHz}
+   */
+  public static Rehearsal pulledDown(
+      MateScene scene,
+      double seconds,
+      double picturesHz,
+      double rateHz,
+      long seed,
+      Map<String, Double> damage) {
+    Mate mate = new Mate(scene, seconds, seed);
+    int frames = (int) Math.round(seconds * rateHz);
+    Clip pictures = mate.clip((int) Math.ceil(seconds * picturesHz) + 1, picturesHz);
+    // each frame shows the picture nearest to it in time
+    int[] nearest = new int[frames];
+    Arrays.setAll(nearest, f -> (int) Math.floor(f * picturesHz / rateHz + 0.5));
+    Clip shown = Damages.apply(pictures, damage, seed + 5).clip().showing(nearest, rateHz);
+    List<Contact> contacts = mate.contacts(frames, rateHz);
+    Clip truth = mate.clip(frames, rateHz);
+    return new Rehearsal(scene, seed, truth, shown, contacts, List.of(), List.of(), List.of());
+  }
+
   /** What is known, as the text of a truth file. */
   public byte[] truthJson() {
     ObjectNode root = JSON.createObjectNode();

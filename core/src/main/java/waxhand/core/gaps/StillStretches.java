@@ -31,6 +31,13 @@ public final class StillStretches {
   /** A leap at either end must be this share of the usual step close by. */
   private static final double LEAP = 0.5;
 
+  /** So many runs within so many frames to either side, each of so many frames at most. */
+  private static final int BEATS = 4;
+
+  private static final int BEAT_FRAMES = 15;
+
+  private static final int SHORT_BEAT = 3;
+
   private final Skeleton skeleton;
   private final int[] parents;
 
@@ -195,6 +202,7 @@ public final class StillStretches {
       double[][] steps,
       boolean[] live,
       List<Gap> gaps) {
+    List<Frames> runs = new ArrayList<>();
     int count = still.length;
     for (int n = 1; n < count; n++) {
       if (still[n]) {
@@ -202,10 +210,30 @@ public final class StillStretches {
         while (end < count && still[end]) {
           end++;
         }
-        gap(top, n, end, rotations, steps, live).ifPresent(gaps::add);
+        runs.add(new Frames(n, end));
         n = end;
       }
     }
+    for (int r = 0; r < runs.size(); r++) {
+      if (!isOfBeat(runs, r)) {
+        Frames run = runs.get(r);
+        gap(top, run.from(), run.to(), rotations, steps, live).ifPresent(gaps::add);
+      }
+    }
+  }
+
+  /**
+   * Whether a run is one of many short ones that follow each other closely: what was captured at a
+   * lower rate repeats frames, and nothing is lost in between.
+   */
+  private static boolean isOfBeat(List<Frames> runs, int r) {
+    Frames run = runs.get(r);
+    int near = 0;
+    for (int k = Math.max(0, r - BEATS); k <= Math.min(runs.size() - 1, r + BEATS); k++) {
+      boolean close = Math.abs(runs.get(k).from() - run.from()) <= BEAT_FRAMES;
+      near += close && runs.get(k).count() <= SHORT_BEAT ? 1 : 0;
+    }
+    return run.count() <= SHORT_BEAT && near >= BEATS;
   }
 
   /** What a still run from {@code n} to {@code end} is a gap of, if it is one. */

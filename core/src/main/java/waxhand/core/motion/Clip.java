@@ -140,6 +140,15 @@ public final class Clip {
     return new Clip(skeleton, otherHz, Arrays.asList(rotations), Arrays.asList(translations));
   }
 
+  /**
+   * The clip that shows these frames one after another; the samples are copied.
+   *
+   * @param shown numbers of frames, in any order and as often as wanted
+   */
+  public Clip showing(int[] shown, double otherHz) {
+    return mapped(shown.length, t -> t.showing(shown)).withRate(otherHz);
+  }
+
   /** The frames of {@code run} as a clip of their own. */
   public Clip cut(Frames run) {
     if (run.from() == 0 && run.to() == frames) {

@@ -99,6 +99,15 @@ public final class Track {
     }
   }
 
+  /** The samples of these frames one after another, copied. */
+  Track showing(int[] shown) {
+    double[] values = new double[width() * shown.length];
+    for (int n = 0; n < shown.length; n++) {
+      read(shown[n], values, n * width());
+    }
+    return of(type(), values);
+  }
+
   /**
    * This track with the frames of {@code run} replaced from the start of {@code values}. Chunks
    * that the run does not touch, and chunks that come out bit for bit the same, are shared.

@@ -1,6 +1,7 @@
 package waxhand.core.signal;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import waxhand.core.maths.Quats;
 
@@ -102,13 +103,14 @@ public record Flips(int longest, int shortest) {
         && leap > TIMES * usual(q, n + 1, Math.min(count, n + 1 + BESIDE));
   }
 
-  /** The mean of some steps. */
+  /** The median of some steps, so that the other leap of a short stretch does not count. */
   private static double usual(double[] q, int from, int to) {
-    double sum = 0;
+    double[] steps = new double[Math.max(0, to - from)];
     for (int n = from; n < to; n++) {
-      sum += Quats.angle(q, 4 * n - 4, q, 4 * n);
+      steps[n - from] = Quats.angle(q, 4 * n - 4, q, 4 * n);
     }
-    return to > from ? sum / (to - from) : 0;
+    Arrays.sort(steps);
+    return steps.length == 0 ? 0 : steps[steps.length / 2];
   }
 
   /** Whether a joint that moves stands still in between: then it is lost, and not turned over. */

@@ -20,7 +20,8 @@ public enum FindingKind {
   JOLT("Jolt", "mm", 50),
   SHAKE("Shaking head", "°", 3),
   FLIP("Flip", "°", 90),
-  REPEAT("Repeated frames", "%", 12),
+  /** Where it is, much else follows from it: it is to be mended first. */
+  REPEAT("Repeated frames", "%", 1),
 
   /** Told of the stages of a chain, never of a motion alone. */
   SHORT("Falls short", "mm", 40);

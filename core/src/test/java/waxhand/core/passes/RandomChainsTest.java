@@ -268,7 +268,7 @@ class RandomChainsTest {
     for (PassKind<?> kind : PassKinds.ALL) {
       RandomPlates draw = new RandomPlates(7, FRAMES);
       int did = 0;
-      for (int n = 0; n < 12; n++) {
+      for (int n = 0; n < 24; n++) {
         Plate plate = draw.placed(Plate.of("p", draw.pass(kind))).withMuted(false).withWeight(1);
         Motion out = plate.apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED);
         did += Samples.differences(RAW, out).isEmpty() ? 0 : 1;

@@ -8,6 +8,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import waxhand.core.chain.Stage;
@@ -27,16 +28,16 @@ final class EmptyForm extends VBox {
   EmptyForm(Commands commands) {
     super(8);
     this.commands = commands;
+    Button again = commands.wordButton("reread");
+    again.setText("Read again…");
+    others = commands.wordButton("other-bodies");
+    others.setText("Other bodies");
     withTake.add(step("first-pass"));
     withTake.add(stages());
     withTake.get(0).getStyleClass().add("wh-main");
     withTake.addAll(
         List.of(
-            new Region(),
-            Editor.heading("How it was read"),
-            assumed,
-            commands.wordButton("reread"),
-            others = commands.wordButton("other-bodies")));
+            new Region(), Editor.heading("How it was read"), assumed, new HBox(8, again, others)));
     for (String id : List.of("new-from-files", "open")) {
       withoutTake.add(step(id));
     }

@@ -31,13 +31,19 @@ public final class Damages {
 
   /** What files from elsewhere suffer from, with its usual strength. */
   public static final Map<String, Double> WILD =
-      strengths(List.of("leg", "drift", "float", "floor", "jitter", "wild", "freeze"));
+      strengths(
+          List.of(
+              "leg", "height", "drift", "float", "floor", "jitter", "burst", "wild", "freeze",
+              "flip", "round"));
 
   private static final Map<String, Damage> KINDS = kinds();
 
+  /** Kinds that the deckhand's takes do not have. */
+  private static final List<String> ELSEWHERE = List.of("height", "burst", "wild", "flip", "round");
+
   /** All kinds of the deckhand's takes, with their usual strength. */
   public static final Map<String, Double> ALL =
-      strengths(KINDS.keySet().stream().filter(k -> !k.equals("wild")).toList());
+      strengths(KINDS.keySet().stream().filter(k -> !ELSEWHERE.contains(k)).toList());
 
   private Damages() {}
 
@@ -50,6 +56,7 @@ public final class Damages {
   private static Map<String, Damage> kinds() {
     Map<String, Damage> kinds = new LinkedHashMap<>();
     kinds.put("leg", Damages::wrongLegLength);
+    kinds.put("height", Damages::wrongHeight);
     kinds.put("drift", Damages::drift);
     kinds.put("float", Damages::floating);
     kinds.put("floor", Damages::floorOffset);
@@ -59,18 +66,21 @@ public final class Damages {
     kinds.put("pop", LimbDamage::pops);
     kinds.put("jolt", Damages::jolts);
     kinds.put("jitter", Damages::jitter);
+    kinds.put("burst", FileDamage::bursts);
     kinds.put("stick", LimbDamage::sticks);
     kinds.put("dropout", LimbDamage::dropouts);
     kinds.put("freeze", Damages::freezes);
     kinds.put("spike", Damages::spikes);
     kinds.put("wild", WildRuns::apply);
+    kinds.put("flip", FileDamage::flips);
+    kinds.put("round", FileDamage::rounding);
     return kinds;
   }
 
   /** Those of the strengths that are of kinds which only move the body as a whole. */
   public static Map<String, Double> ofPlace(Map<String, Double> strengths) {
     Map<String, Double> place = new LinkedHashMap<>(strengths);
-    place.keySet().retainAll(List.of("leg", "drift", "float", "floor", "jolt"));
+    place.keySet().retainAll(List.of("leg", "height", "drift", "float", "floor", "jolt"));
     return place;
   }
 
@@ -258,6 +268,12 @@ public final class Damages {
             clip,
             (p, t) -> new double[] {x0 + factor * (p[0] - x0), p[1], z0 + factor * (p[2] - z0)}),
         List.of());
+  }
+
+  /** And whose root is scaled in height: the body is pressed into the floor, or hangs over it. */
+  private static Damaged wrongHeight(Clip clip, double strength, long seed) {
+    double factor = 1 + 0.012 * strength * (2 * new Random(seed).nextDouble() - 1);
+    return new Damaged(moved(clip, (p, t) -> new double[] {p[0], factor * p[1], p[2]}), List.of());
   }
 
   /** The body floats and sinks slowly. */

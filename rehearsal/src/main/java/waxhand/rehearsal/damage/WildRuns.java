@@ -44,7 +44,7 @@ final class WildRuns {
     return new Damaged(out, faults);
   }
 
-  private static double[] direction(Random random) {
+  static double[] direction(Random random) {
     double[] v = {random.nextGaussian(), random.nextGaussian(), random.nextGaussian()};
     double length = Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
     return new double[] {v[0] / length, v[1] / length, v[2] / length};

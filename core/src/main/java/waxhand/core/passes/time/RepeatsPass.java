@@ -8,6 +8,7 @@ import waxhand.core.chain.Pass;
 import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Setting;
 import waxhand.core.chain.Stage;
 import waxhand.core.gaps.Repeats;
 import waxhand.core.maths.Quats;
@@ -16,17 +17,22 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
 import waxhand.core.passes.common.EachJoint;
+import waxhand.core.passes.signal.DespikePass;
+import waxhand.core.passes.signal.GapFillPass;
+import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
 /**
  * Takes out frames that repeat the one before at a regular beat, and samples the pictures that are
  * left anew at the rate of the take, so that it keeps its length. Between pictures it goes along
- * the cubic of Catmull and Rom (1974).
+ * the cubic of Catmull and Rom (1974). What is wild, lost or jittery in the pictures is mended
+ * before: spread over frames nobody would know it again.
  *
  * @param picturesHz how many pictures there are a second; found from the beat while empty
+ * @param mends whether pictures are mended before, by {@link #MENDS}
  */
-public record RepeatsPass(OptionalDouble picturesHz) implements Pass {
+public record RepeatsPass(OptionalDouble picturesHz, boolean mends) implements Pass {
   private static final Amount PICTURES =
       new Amount(
               "picturesHz",
@@ -43,10 +49,22 @@ public record RepeatsPass(OptionalDouble picturesHz) implements Pass {
               "repeats",
               "Repeats",
               "Takes out frames that repeat the one before at a beat, and spreads the others evenly.",
-              new RepeatsPass(OptionalDouble.empty()),
-              List.of(PICTURES.found(RepeatsPass::picturesHz, (p, v) -> new RepeatsPass(v))),
+              new RepeatsPass(OptionalDouble.empty(), true),
+              List.of(
+                  PICTURES.found(RepeatsPass::picturesHz, (p, v) -> new RepeatsPass(v, p.mends)),
+                  new Setting.Switch<>(
+                      "mends",
+                      "Mend pictures",
+                      "Pictures are despiked, filled and smoothed before they are spread: behind that no"
+                          + " pass would know their faults again.",
+                      RepeatsPass::mends,
+                      (p, v) -> new RepeatsPass(p.picturesHz, v))),
               true)
           .in(Stage.TIME);
+
+  /** What is done to the pictures before they are spread. */
+  private static final List<PassKind<?>> MENDS =
+      List.of(DespikePass.KIND, GapFillPass.KIND, SmoothPass.KIND);
 
   @Override
   public PassKind<RepeatsPass> kind() {
@@ -62,87 +80,108 @@ public record RepeatsPass(OptionalDouble picturesHz) implements Pass {
   @Override
   public Prepared prepared(Motion in, Place place) {
     Frames frames = place.frames(in.clip().frames());
-    Clip clip = in.clip();
-    if (picturesHz.isEmpty()) {
-      Optional<Repeats> beat = Repeats.of(clip, in.body(), frames);
-      RepeatsPass found =
-          beat.map(b -> new RepeatsPass(OptionalDouble.of(b.picturesHz(clip.rateHz()))))
-              .orElse(this);
-      return new Ready(found, place, beat);
+    double rate = in.clip().rateHz();
+    if (frames.isEmpty()) {
+      return new Ready(this, place, Optional.empty());
     }
-    double hz = picturesHz.getAsDouble();
-    return new Ready(
-        this,
-        place,
-        hz < clip.rateHz()
-            ? Optional.of(Repeats.at(hz, clip, in.body(), frames))
-            : Optional.empty());
+    if (picturesHz.isPresent()) {
+      Optional<Repeats> set =
+          Optional.of(picturesHz.getAsDouble())
+              .filter(hz -> hz < rate)
+              .map(hz -> Repeats.at(hz, in.clip(), in.body(), frames));
+      return new Ready(this, place, set.map(b -> Even.of(b, in, place, mends)));
+    }
+    Optional<Repeats> beat = Repeats.of(in.clip(), in.body(), frames);
+    RepeatsPass found =
+        beat.map(b -> new RepeatsPass(OptionalDouble.of(b.picturesHz(rate)), mends)).orElse(this);
+    return new Ready(found, place, beat.map(b -> Even.of(b, in, place, mends)));
   }
 
   public RepeatsPass {
     PICTURES.check(picturesHz);
   }
 
-  private record Ready(RepeatsPass pass, Place place, Optional<Repeats> beat) implements Prepared {
+  private record Ready(RepeatsPass pass, Place place, Optional<Even> even) implements Prepared {
     @Override
     public int reach() {
-      return beat.map(b -> 4 * b.period()).orElse(0);
+      return even.map(Even::reach).orElse(0);
     }
 
     @Override
     public Optional<String> complaint() {
-      return beat.isPresent() || pass.picturesHz.isEmpty()
+      return even.isPresent() || pass.picturesHz.isEmpty()
           ? Optional.empty()
           : Optional.of("The take has no more frames than that.");
     }
 
     @Override
     public Motion apply(Motion in, Frames frames, Work work) {
-      if (beat.isEmpty()) {
-        return in;
-      }
-      Clip clip = in.clip();
-      Even even = new Even(beat.get(), place.frames(clip.frames()));
-      return in.with(
-          EachJoint.change(
-              clip, place.joints(in.body()), work, (j, track) -> even.spread(track, frames)));
+      return even.isEmpty()
+          ? in
+          : in.with(
+              EachJoint.change(
+                  in.clip(),
+                  place.joints(in.body()),
+                  work,
+                  (j, track) -> even.get().spread(j, track, frames)));
     }
   }
 
   /** Pictures spread over the frames between them. */
   private static final class Even {
     private final Repeats beat;
+    private final Clip pictures;
     private final double share;
     private final double start;
     private final int first;
     private final int last;
 
-    Even(Repeats beat, Frames within) {
+    private Even(Repeats beat, Clip pictures, int first) {
       this.beat = beat;
+      this.pictures = pictures;
+      this.first = first;
+      last = first + pictures.frames() - 1;
       share = beat.pictures() / (double) beat.period();
       start = start();
-      int from = beat.pictureAt(within.from());
-      first = beat.frameOf(from) < within.from() ? from + 1 : from;
-      last = Math.max(first, beat.pictureAt(within.to() - 1));
     }
 
-    /** So that as little as can be is earlier or later, and one frame of each beat stays itself. */
+    static Even of(Repeats beat, Motion in, Place place, boolean mends) {
+      Clip clip = in.clip();
+      Frames within = place.frames(clip.frames());
+      int from = beat.pictureAt(within.from());
+      int first = beat.frameOf(from) < within.from() ? from + 1 : from;
+      int last = Math.max(first, beat.pictureAt(within.to() - 1));
+      int[] shown = new int[last - first + 1];
+      for (int n = 0; n < shown.length; n++) {
+        shown[n] = Math.min(within.to() - 1, beat.frameOf(first + n));
+      }
+      Motion pictures = in.with(clip.showing(shown, beat.picturesHz(clip.rateHz())));
+      for (PassKind<?> kind : mends ? MENDS : List.<PassKind<?>>of()) {
+        Prepared ready = kind.defaults().prepared(pictures, Place.of(place.scope()));
+        pictures = ready.apply(pictures, pictures.clip().allFrames(), Work.UNWATCHED);
+      }
+      return new Even(beat, pictures.clip(), first);
+    }
+
+    int reach() {
+      return 4 * beat.period();
+    }
+
+    /**
+     * So that pictures are on the whole no earlier and no later than they were shown: nobody says
+     * whether the first or the last of the frames that show one is on time.
+     */
     private double start() {
       double mean = 0;
       for (int f = 0; f < beat.period(); f++) {
         mean += (beat.pictureAt(beat.first() + f) - f * share) / beat.period();
       }
-      double best = Double.POSITIVE_INFINITY;
-      for (int f = 0; f < beat.period(); f++) {
-        double own = beat.pictureAt(beat.first() + f) - f * share;
-        if (!beat.isRepeated(beat.first() + f) && Math.abs(own - mean) < Math.abs(best - mean)) {
-          best = own;
-        }
-      }
-      return best;
+      return mean;
     }
 
-    Track spread(Track track, Frames frames) {
+    Track spread(int joint, Track track, Frames frames) {
+      boolean turns = track.type() == TrackType.ROTATION;
+      Track shown = turns ? pictures.rotation(joint) : pictures.translation(joint);
       int width = track.width();
       double[] p = new double[4 * width];
       double[] was = new double[width];
@@ -153,14 +192,16 @@ public record RepeatsPass(OptionalDouble picturesHz) implements Pass {
         double t = Math.max(0, at - picture);
         track.read(f, was, 0);
         int dest = width * (f - frames.from());
-        if (t < 1e-9 && frameOf(picture) == f) {
-          System.arraycopy(was, 0, made, dest, width);
+        for (int k = 0; k < 4; k++) {
+          shown.read(Math.max(first, Math.min(last, picture - 1 + k)) - first, p, k * width);
+        }
+        if (t < 1e-9) {
+          System.arraycopy(p, width, made, dest, width);
+          if (turns) {
+            turnTo(was, made, dest);
+          }
           continue;
         }
-        for (int k = 0; k < 4; k++) {
-          track.read(frameOf(picture - 1 + k), p, k * width);
-        }
-        boolean turns = track.type() == TrackType.ROTATION;
         for (int k = 0; turns && k < 4; k++) {
           turnTo(was, p, k * width);
         }
@@ -172,10 +213,6 @@ public record RepeatsPass(OptionalDouble picturesHz) implements Pass {
         }
       }
       return track.with(frames, made);
-    }
-
-    private int frameOf(int picture) {
-      return beat.frameOf(Math.max(first, Math.min(last, picture)));
     }
 
     /** Modified: q, of the two quaternions for its rotation the one beside another. */
