@@ -113,11 +113,14 @@ public record Flips(int longest, int shortest) {
     return steps.length == 0 ? 0 : steps[steps.length / 2];
   }
 
-  /** Whether a joint that moves stands still in between: then it is lost, and not turned over. */
+  /**
+   * Whether a joint that moves stands still in between: then it is lost, and not turned over. Where
+   * it stands still on one side too the whole body froze, and the leaps are another fault.
+   */
   private static boolean isLost(double[] q, int count, int a, int b) {
     return usual(q, a + 1, b) < STILL
-        && usual(q, Math.max(1, a - BESIDE), a) + usual(q, b + 1, Math.min(count, b + 1 + BESIDE))
-            > STILL;
+        && usual(q, Math.max(1, a - BESIDE), a) > STILL
+        && usual(q, b + 1, Math.min(count, b + 1 + BESIDE)) > STILL;
   }
 
   /** Whether the leap to b takes back the one to a, be they turns of the joint or of its parent. */

@@ -18,6 +18,7 @@ import waxhand.core.chain.Worded;
 import waxhand.core.gaps.Gap;
 import waxhand.core.gaps.GapFiller;
 import waxhand.core.gaps.LikeStretch;
+import waxhand.core.gaps.MeanReversion;
 import waxhand.core.gaps.StillStretches;
 import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
@@ -126,7 +127,7 @@ public record GapFillPass(Fills fills, double longestS, boolean borrows) impleme
   }
 
   private int reach(double rateHz, int span) {
-    int far = borrows ? (int) Math.ceil(LikeStretch.FAR * rateHz) : 0;
+    int far = (int) Math.ceil((borrows ? LikeStretch.FAR : MeanReversion.FAR_S) * rateHz);
     return far
         + (fillsSpan() ? span + GapFiller.side(rateHz) : StillStretches.BLOCK + beside(rateHz));
   }
@@ -285,6 +286,8 @@ public record GapFillPass(Fills fills, double longestS, boolean borrows) impleme
             ? new LikeStretch(motion, joints, gap).find()
             : Optional.empty();
     GapFiller filler = new GapFiller(in.rateHz());
+    MeanReversion reversion = new MeanReversion(in.rateHz());
+    int far = (int) Math.ceil(MeanReversion.FAR_S * in.rateHz());
     Frames within = new Frames(gap.from() - window.from(), gap.to() - window.from());
     int skip = run.from() - window.from();
     Clip result = out.clip();
@@ -298,6 +301,13 @@ public record GapFillPass(Fills fills, double longestS, boolean borrows) impleme
           filler.borrowed(q, window.count(), within, course);
         } else {
           filler.rotations(q, window.count(), within);
+          if (inner && longer) {
+            Frames around = gap.grown(far).within(in.allFrames());
+            double[] known = new double[4 * around.count()];
+            in.rotation(j).read(around, known);
+            Frames hole = new Frames(gap.from() - around.from(), gap.to() - around.from());
+            reversion.apply(q, within, known, hole);
+          }
         }
         result = result.withRotation(j, patched(result.rotation(j), run, q, skip));
       }
