@@ -106,7 +106,7 @@ public final class SurveyReport {
         tally.worst);
     if (notes) {
       System.out.println("--- wrong");
-      tally.wrong.values().forEach(l -> l.stream().limit(16).forEach(System.out::println));
+      tally.wrong.values().forEach(l -> l.stream().limit(60).forEach(System.out::println));
       System.out.println("--- truth");
       tally.truthTold.values().forEach(l -> l.stream().limit(12).forEach(System.out::println));
     }

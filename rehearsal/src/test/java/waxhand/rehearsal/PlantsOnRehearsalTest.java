@@ -8,6 +8,7 @@ import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import waxhand.core.body.SoleThickness;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
@@ -345,6 +346,7 @@ class PlantsOnRehearsalTest {
             0.2,
             0,
             new PlantsPass.Ways(1, 1, 0),
+            SoleThickness.FOUND,
             List.of(),
             List.of());
     assertThat(planted(before, high).clip())

@@ -361,8 +361,10 @@ public final class Evaluator {
       return;
     }
     Motion shaped = input(k);
-    if (stage.ready != null && stage.plate.pass().reshapes() == Pass.Reshapes.SKELETON) {
-      shaped = stage.ready.apply(shaped, Frames.first(1), work);
+    Frames active = stage.active();
+    boolean reshapes = stage.plate.pass().reshapes() == Pass.Reshapes.SKELETON;
+    if (stage.ready != null && reshapes && !active.isEmpty()) {
+      shaped = stage.ready.apply(shaped, new Frames(active.from(), active.from() + 1), work);
     }
     boolean fits = stage.out != null && stage.out.body().equals(shaped.body());
     if (!fits) {
@@ -391,7 +393,10 @@ public final class Evaluator {
       }
       Motion in = input(k);
       Motion out = in;
-      if (!acting.isEmpty()) {
+      if (acting.isEmpty() && stage.out != null && !in.body().equals(stage.out.body())) {
+        // frames it does not act on stand on its body all the same
+        out = in.with(in.clip().withSkeleton(stage.out.clip().skeleton()), stage.out.body());
+      } else if (!acting.isEmpty()) {
         out = stage.ready.apply(in, acting, work);
         chunksComputed += chunks(acting);
       }

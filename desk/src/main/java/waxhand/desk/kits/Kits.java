@@ -48,7 +48,8 @@ public final class Kits {
               .marking(PropPass.class, PropMarks::of)
               .suiting(NewProp::inFrontOfTheBody),
           new Kit(PlantsPass.KIND, "Shift+T", "fth-anchor")
-              .showing(t -> new PlantPicture(t.contacts(), t.session())),
+              .showing(t -> new PlantPicture(t.contacts(), t.session()))
+              .marking(PlantsPass.class, SoleMark::of),
           new Kit(TetherPass.KIND, "Shift+E", "fth-paperclip").suiting(NewTether::ofWhatIsHeld),
           new Kit(LimbGoalPass.KIND, "Shift+M", "fth-crosshair")
               .marking(LimbGoalPass.class, GoalMarks::of)

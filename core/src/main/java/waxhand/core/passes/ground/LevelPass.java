@@ -8,7 +8,6 @@ import waxhand.core.body.SoleThickness;
 import waxhand.core.chain.Amount;
 import waxhand.core.chain.Item;
 import waxhand.core.chain.Keys;
-import waxhand.core.chain.Pass;
 import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
@@ -40,7 +39,7 @@ public record LevelPass(
     double southM,
     SoleThickness soles,
     Keys<Double> keys)
-    implements Pass {
+    implements SoledPass {
   private static final Amount FLOOR =
       new Amount(
               "floorM",
@@ -74,9 +73,6 @@ public record LevelPass(
       new Amount(
               "southM", "Move along z", "cm", -3, 3, 0.01, "Moves the take forwards or backwards.")
           .within(-100, 100);
-
-  /** Soles are set to so much at most, metres. */
-  public static final double THICKEST_SOLE_M = 0.2;
 
   /** By how much a key lifts the body. */
   private static final Amount UP =
@@ -162,6 +158,7 @@ public record LevelPass(
     return new LevelPass(floorM, actorM, headingRad, eastM, southM, soles, others);
   }
 
+  @Override
   public LevelPass withSoles(SoleThickness others) {
     return new LevelPass(floorM, actorM, headingRad, eastM, southM, others, keys);
   }
@@ -179,7 +176,7 @@ public record LevelPass(
   @Override
   public Prepared prepared(Motion in, Place place) {
     Body soled = in.body().soled(soles);
-    Motion standing = in.with(in.clip(), soled);
+    Motion standing = onSoles(in);
     LevelPass found =
         floorM.isEmpty() ? withFloor(OptionalDouble.of(Floor.height(standing))) : this;
     found = found.withSoles(Soled.of(soled));

@@ -82,6 +82,7 @@ public record Planted(
         || ways.giveWay() != theirs.giveWay()
         || ways.stretch() != theirs.stretch()
         || holdsNothing() != o.holdsNothing()
+        || !pass.soles().equals(o.pass.soles())
         || !ground.equals(o.ground)
         || !plan.rests().equals(o.plan.rests())) {
       return FrameSet.of(active);
@@ -195,7 +196,8 @@ public record Planted(
   }
 
   @Override
-  public Motion apply(Motion in, Frames frames, Work work) {
+  public Motion apply(Motion bare, Frames frames, Work work) {
+    Motion in = pass.onSoles(bare);
     Motion out = in.with(KnownContacts.of(in).with(place.frames(in.clip().frames()), contacts));
     List<Limb> limbs =
         Limb.of(in.body()).stream()

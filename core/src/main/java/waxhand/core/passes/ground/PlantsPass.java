@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import waxhand.core.body.Side;
-import waxhand.core.chain.Pass;
+import waxhand.core.body.SoleThickness;
 import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
@@ -38,6 +38,7 @@ import waxhand.core.scene.Motion;
  * @param easeS how long before and after a contact a part is led and let go, seconds
  * @param twist how much of its small turns a resting foot keeps, 0 to 1
  * @param ways how the body goes along and gives way
+ * @param soles how far the ground is under the feet, of the body as it comes in
  * @param kept plants the artist made or changed; the search leaves them alone
  * @param barred stretches where a part is not to be planted
  */
@@ -47,9 +48,10 @@ public record PlantsPass(
     double easeS,
     double twist,
     Ways ways,
+    SoleThickness soles,
     List<Plant> kept,
     List<Contact> barred)
-    implements Pass {
+    implements SoledPass {
   /**
    * How the body takes part.
    *
@@ -76,6 +78,7 @@ public record PlantsPass(
                   0.2,
                   0,
                   new Ways(1, 1, 0),
+                  SoleThickness.FOUND,
                   List.of(),
                   List.of()),
               PlantsSettings.all(),
@@ -87,33 +90,39 @@ public record PlantsPass(
     PlantsSettings.FLOOR.check(floorM);
     PlantsSettings.EASE.check(easeS);
     PlantsSettings.TWIST.check(twist);
+    Soled.check(soles);
     kept = List.copyOf(kept);
     barred = List.copyOf(barred);
   }
 
   PlantsPass withFloor(OptionalDouble other) {
-    return new PlantsPass(search, other, easeS, twist, ways, kept, barred);
+    return new PlantsPass(search, other, easeS, twist, ways, soles, kept, barred);
   }
 
   PlantsPass withEase(double otherS) {
-    return new PlantsPass(search, floorM, otherS, twist, ways, kept, barred);
+    return new PlantsPass(search, floorM, otherS, twist, ways, soles, kept, barred);
   }
 
   PlantsPass withTwist(double other) {
-    return new PlantsPass(search, floorM, easeS, other, ways, kept, barred);
+    return new PlantsPass(search, floorM, easeS, other, ways, soles, kept, barred);
   }
 
   PlantsPass withSearch(ContactSettings other) {
-    return new PlantsPass(other, floorM, easeS, twist, ways, kept, barred);
+    return new PlantsPass(other, floorM, easeS, twist, ways, soles, kept, barred);
   }
 
   PlantsPass withWays(Ways other) {
-    return new PlantsPass(search, floorM, easeS, twist, other, kept, barred);
+    return new PlantsPass(search, floorM, easeS, twist, other, soles, kept, barred);
+  }
+
+  @Override
+  public PlantsPass withSoles(SoleThickness others) {
+    return new PlantsPass(search, floorM, easeS, twist, ways, others, kept, barred);
   }
 
   /** With other plants of the artist's and other stretches without. */
   public PlantsPass withKept(List<Plant> plants, List<Contact> without) {
-    return new PlantsPass(search, floorM, easeS, twist, ways, plants, without);
+    return new PlantsPass(search, floorM, easeS, twist, ways, soles, plants, without);
   }
 
   /** With a plant made by hand. */
@@ -152,6 +161,11 @@ public record PlantsPass(
     return KIND;
   }
 
+  @Override
+  public Reshapes reshapes() {
+    return soles.isFound() ? Reshapes.NOTHING : Reshapes.SKELETON;
+  }
+
   // ---- what is held ------------------------------------------------------------------------
 
   @Override
@@ -160,7 +174,8 @@ public record PlantsPass(
   }
 
   @Override
-  public Planted prepared(Motion in, Place place) {
+  public Planted prepared(Motion bare, Place place) {
+    Motion in = onSoles(bare);
     Ground ground =
         floorM.isPresent()
             ? Ground.of(in, floorM.getAsDouble())
@@ -176,12 +191,12 @@ public record PlantsPass(
   public Planted prepared(Motion in, Place place, Prepared before) {
     Planted known = (Planted) before;
     PlantsPass last = known.pass();
-    if (!last.search.equals(search) || !last.floorM.equals(floorM)) {
+    if (!last.search.equals(search) || !last.floorM.equals(floorM) || !last.soles.equals(soles)) {
       return prepared(in, place);
     }
     boolean sameWays = last.ways.follow == ways.follow;
     return held(
-        in,
+        onSoles(in),
         place,
         known.searched(),
         known.ground(),

@@ -92,6 +92,8 @@ final class PlantsSettings {
         search(SHORTEST, ContactSettings::shortestS, ContactSettings::withShortest),
         search(BRIDGE, ContactSettings::bridgeS, ContactSettings::withBridge),
         FLOOR.found(PlantsPass::floorM, PlantsPass::withFloor),
+        Soled.BALL.found(p -> p.soles().ballM(), (p, v) -> p.withSoles(Soled.ball(p.soles(), v))),
+        Soled.HEEL.found(p -> p.soles().heelM(), (p, v) -> p.withSoles(Soled.heel(p.soles(), v))),
         EASE.of(PlantsPass::easeS, PlantsPass::withEase),
         TWIST.of(PlantsPass::twist, PlantsPass::withTwist),
         FOLLOW.of(

@@ -3,6 +3,7 @@ package waxhand.core.passes.ground;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.OptionalDouble;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -12,8 +13,11 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.Sole;
 import waxhand.core.body.SoleThickness;
+import waxhand.core.chain.Chain;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
+import waxhand.core.chain.Span;
+import waxhand.core.evaluate.Evaluator;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
@@ -124,6 +128,36 @@ class LevelPassTest {
             .withSoles(thick);
     assertThat(level(giant, steps).body().soleM().orElseThrow())
         .isCloseTo(2 * (foundM + 0.03), within(1e-6));
+  }
+
+  @Test
+  void solesCanBeSetInPlantsToo() {
+    Motion steps = Samples.stepping(600, 120, 0.002, 4);
+    double foundM = steps.body().soleM().orElseThrow();
+    SoleThickness thick =
+        new SoleThickness(
+            OptionalDouble.of(foundM + 0.02),
+            OptionalDouble.of(steps.body().heelM().orElseThrow() + 0.02));
+    Motion levelled = level(LevelPass.KIND.defaults().withSoles(thick), steps);
+    Motion bare = levelled.with(levelled.clip(), steps.body());
+    PlantsPass plants = PlantsPass.KIND.defaults();
+    Motion told =
+        Plate.of("p", plants).apply(levelled, levelled.clip().allFrames(), Work.UNWATCHED);
+    Plate own = Plate.of("p", plants.withSoles(thick));
+    Motion set = own.apply(bare, bare.clip().allFrames(), Work.UNWATCHED);
+    assertThat(Samples.differences(set.clip(), told.clip())).isEmpty();
+    assertThat(set.body()).isEqualTo(told.body());
+    // what it does not act on stands on them too, however it is worked out
+    Plate part = own.withSpan(new Span(200, 500, 10, 10));
+    Motion partly = part.apply(bare, bare.clip().allFrames(), Work.UNWATCHED);
+    Evaluator evaluator = new Evaluator(bare);
+    Motion worked = evaluator.evaluate(new Chain(List.of(part)), Work.UNWATCHED).result();
+    assertThat(worked.body()).isEqualTo(partly.body()).isEqualTo(told.body());
+    assertThat(Samples.differences(worked.clip(), partly.clip())).isEmpty();
+    Motion muted =
+        evaluator.evaluate(new Chain(List.of(part.withMuted(true))), Work.UNWATCHED).result();
+    assertThat(muted.body()).isEqualTo(bare.body());
+    assertThat(Samples.differences(muted.clip(), bare.clip())).isEmpty();
   }
 
   private static Motion level(LevelPass pass, Motion in) {

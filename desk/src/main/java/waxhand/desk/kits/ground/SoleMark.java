@@ -12,7 +12,7 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
 import waxhand.core.body.SoleThickness;
 import waxhand.core.motion.WorldPose;
-import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.ground.SoledPass;
 import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.PlateEdit;
 import waxhand.desk.session.Session;
@@ -40,7 +40,7 @@ public record SoleMark(
     SoleThickness thickM,
     double scale,
     Session session,
-    LevelPass level)
+    SoledPass pass)
     implements Mark {
   private static final double RADIUS_PX = 6;
   private static final double GRIP_PX = 9;
@@ -49,7 +49,7 @@ public record SoleMark(
   private static final double LEAST_PX = 48;
 
   /** Those of the feet at the playhead. */
-  public static List<Mark> of(ChosenStage<LevelPass> stage) {
+  public static List<Mark> of(ChosenStage<? extends SoledPass> stage) {
     List<Mark> marks = new ArrayList<>();
     if (stage.plate().muted()) {
       return marks;
@@ -59,7 +59,7 @@ public record SoleMark(
     WorldPose pose = new WorldPose(stage.out().clip().skeleton());
     pose.solve(stage.out().clip(), frame);
     double height = stage.in().body().soled(stage.pass().soles()).heightM();
-    double scale = stage.pass().actorM().isEmpty() ? 1 : body.heightM() / Math.max(1e-6, height);
+    double scale = body.heightM() / Math.max(1e-6, height);
     SoleThickness thick = new SoleThickness(body.ballM(), body.heelM()).scaled(1 / scale);
     for (Sole sole : body.soles()) {
       marks.add(
@@ -135,7 +135,7 @@ public record SoleMark(
               heel,
               x,
               y,
-              down -> new SoleThickness(level.soles().ballM(), thicker(thickM.heelM(), down))));
+              down -> new SoleThickness(pass.soles().ballM(), thicker(thickM.heelM(), down))));
     }
     return sight.meets(ball, GRIP_PX, x, y)
         ? Optional.of(
@@ -144,13 +144,13 @@ public record SoleMark(
                 ball,
                 x,
                 y,
-                down -> new SoleThickness(thicker(thickM.ballM(), down), level.soles().heelM())))
+                down -> new SoleThickness(thicker(thickM.ballM(), down), pass.soles().heelM())))
         : Optional.empty();
   }
 
   private OptionalDouble thicker(OptionalDouble was, double downM) {
     double thick = was.orElse(0) + downM / scale;
-    return OptionalDouble.of(Math.max(0, Math.min(LevelPass.THICKEST_SOLE_M, thick)));
+    return OptionalDouble.of(Math.max(0, Math.min(SoledPass.THICKEST_SOLE_M, thick)));
   }
 
   private Hold held(
@@ -161,7 +161,7 @@ public record SoleMark(
         y,
         (right, up) -> {
           double upM = sight.moved(place, 0, up, 0, 0, true, false).y;
-          edit.to("sole of", level.withSoles(thicker.apply(-upM)));
+          edit.to("sole of", pass.withSoles(thicker.apply(-upM)));
         },
         session::settle);
   }
