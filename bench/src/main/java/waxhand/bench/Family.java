@@ -5,7 +5,16 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Supplier;
+import waxhand.core.motion.Clip;
+import waxhand.core.work.Work;
+import waxhand.formats.FormatException;
+import waxhand.formats.Reading;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
+import waxhand.formats.bvh.BvhReader;
+import waxhand.formats.bvh.BvhWriter;
 import waxhand.rehearsal.Rehearsal;
+import waxhand.rehearsal.convention.Convention;
 import waxhand.rehearsal.damage.Damages;
 import waxhand.rehearsal.mate.MateScene;
 import waxhand.rehearsal.scene.Scene;
@@ -117,6 +126,36 @@ enum Family {
       }
     }
     return takes;
+  }
+
+  /** Takes of the mate as they are read from files in conventions drawn at random. */
+  static List<Sample> told(Seeds seeds) {
+    List<Sample> takes = new ArrayList<>();
+    for (MateScene scene : MateScene.values()) {
+      for (double rate : RATES) {
+        long seed = seeds.first + 997L * scene.ordinal() + (long) rate + 13;
+        Convention convention = Convention.drawn(seed);
+        String name = scene.key() + " " + (int) rate + " Hz seed " + seed + " " + convention;
+        takes.add(new Sample(scene.key(), name, () -> read(scene, rate, seed, convention)));
+      }
+    }
+    return takes;
+  }
+
+  private static Rehearsal read(MateScene scene, double rate, long seed, Convention convention) {
+    Rehearsal told = convention.of(Rehearsal.ofMate(scene, 12, rate, seed, Damages.WILD)).take();
+    Reading reading = Reading.GUESS.withRestFrames(0);
+    try {
+      Clip raw = read(told.raw(), reading);
+      return told.with(read(told.truth(), reading).withSkeleton(raw.skeleton()), raw);
+    } catch (FormatException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private static Clip read(Clip clip, Reading reading) throws FormatException {
+    byte[] file = BvhWriter.write(clip, Unit.CM, Up.Y);
+    return BvhReader.read("told.bvh", file, reading, Work.UNWATCHED).motion().clip();
   }
 
   private static void each(

@@ -22,8 +22,9 @@ import waxhand.formats.project.Recipe;
 import waxhand.rehearsal.Rehearsal;
 
 /**
- * Whether a first pass ever makes it worse: for both families of takes and pulled down ones, tuned
- * and untouched seeds, the worst take by name and how many came out worse.
+ * Whether a first pass ever makes it worse: for both families of takes, pulled down ones and ones
+ * read from files in any convention, tuned and untouched seeds, the worst take by name and how many
+ * came out worse.
  */
 public final class WorseReport {
   private WorseReport() {}
@@ -54,8 +55,8 @@ public final class WorseReport {
   }
 
   /**
-   * Arguments: "all" for every take by name, "tuned" for tuned seeds alone, "deckhand", "mate" or
-   * "pulled" for takes of that kind alone.
+   * Arguments: "all" for every take by name, "tuned" for tuned seeds alone, "deckhand", "mate",
+   * "pulled" or "told" for takes of that kind alone.
    */
   public static void main(String[] args) {
     List<String> wanted = List.of(args);
@@ -65,6 +66,7 @@ public final class WorseReport {
           family.name().toLowerCase(Locale.ROOT), seeds -> family.takes(seeds, family.damage()));
     }
     kinds.put("pulled", Family::pulledDown);
+    kinds.put("told", Family::told);
     boolean some = kinds.keySet().stream().anyMatch(wanted::contains);
     kinds.forEach(
         (kind, takes) -> {

@@ -147,6 +147,11 @@ public record Rehearsal(
     return new Rehearsal(scene, seed, truth, shown, contacts, List.of(), List.of(), List.of());
   }
 
+  /** The same take with its clips on another skeleton, where its faults are not told. */
+  public Rehearsal with(Clip otherTruth, Clip otherRaw) {
+    return new Rehearsal(scene, seed, otherTruth, otherRaw, contacts, events, List.of(), things);
+  }
+
   /** What is known, as the text of a truth file. */
   public byte[] truthJson() {
     ObjectNode root = JSON.createObjectNode();

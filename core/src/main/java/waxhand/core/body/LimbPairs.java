@@ -1,6 +1,7 @@
 package waxhand.core.body;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -16,16 +17,23 @@ final class LimbPairs {
   /** By how much the lengths of two limbs of a pair may differ, as a share. */
   private static final double ALIKE = 0.08;
 
-  /** A limb is at least so long, as a share of the longest chain of bones. */
+  /** A limb is at least so long, as a share of the longest. */
   private static final double LEAST = 0.3;
+
+  /** Halves of a bone differ by less, and bend by less at rest, as shares of the bone. */
+  private static final double UNEVEN = 0.04;
+
+  private static final double BENT = 1e-4;
 
   /**
    * Two limbs.
    *
    * @param branch the joint they hang from
-   * @param first the chain of joints of one, from the body outwards, joints of no length left out
+   * @param halving joints of both limbs that only halve a bone
+   * @param first the chain of joints of one, from the body outwards, those of no length and those
+   *     that only halve a bone left out
    */
-  record Pair(int branch, List<Integer> first, List<Integer> second) {
+  record Pair(int branch, List<Integer> first, List<Integer> second, BitSet halving) {
     boolean holds(int joint) {
       return first.contains(joint) || second.contains(joint);
     }
@@ -58,7 +66,6 @@ final class LimbPairs {
 
   /** All pairs, the one with the longest bones first. */
   List<Pair> all() {
-    double longest = joints.stream().mapToDouble(j -> reach[j]).max().orElse(0);
     List<Pair> pairs = new ArrayList<>();
     for (int j : joints) {
       List<Integer> children = skeleton.children(j);
@@ -66,13 +73,18 @@ final class LimbPairs {
         for (int b = a + 1; b < children.size(); b++) {
           double x = length(j, children.get(a));
           double y = length(j, children.get(b));
-          if (Math.abs(x - y) < ALIKE * Math.max(x, y) && Math.min(x, y) > LEAST * longest) {
-            pairs.add(new Pair(j, chain(children.get(a)), chain(children.get(b))));
+          if (Math.abs(x - y) < ALIKE * Math.max(x, y)) {
+            BitSet halving = new BitSet();
+            List<Integer> first = straight(chain(children.get(a)), halving);
+            List<Integer> second = straight(chain(children.get(b)), halving);
+            pairs.add(new Pair(j, first, second, halving));
           }
         }
       }
     }
     pairs.removeIf(p -> middle(p.first()) < 0 || middle(p.second()) < 0);
+    double longest = pairs.stream().mapToDouble(this::longer).max().orElse(0);
+    pairs.removeIf(p -> longer(p) < LEAST * longest);
     pairs.sort(Comparator.comparingDouble((Pair p) -> -twoBones(p.first())));
     return pairs;
   }
@@ -87,6 +99,11 @@ final class LimbPairs {
         .filter(p -> p.branch() != legs.branch() && !legs.first().contains(p.branch()))
         .filter(p -> !legs.second().contains(p.branch()))
         .findFirst();
+  }
+
+  private double longer(Pair pair) {
+    return Math.max(
+        length(pair.branch(), pair.first().get(0)), length(pair.branch(), pair.second().get(0)));
   }
 
   private double length(int from, int child) {
@@ -108,11 +125,52 @@ final class LimbPairs {
     return chain;
   }
 
-  /** Place in a chain of the joint between its two longest neighbouring bones; -1 for none. */
+  /**
+   * A chain without the joints that only halve a bone: those without which its two long bones are
+   * longer. Modified: halving, with those joints.
+   */
+  private List<Integer> straight(List<Integer> chain, BitSet halving) {
+    List<Integer> best = chain;
+    for (int n = 1; n < best.size(); n++) {
+      List<Integer> without = new ArrayList<>(best);
+      without.remove(n);
+      if (halves(best, n) && shorter(without) > shorter(best) + 1e-9) {
+        halving.set(best.get(n));
+        best = without;
+        n = 0;
+      }
+    }
+    return best;
+  }
+
+  /** Whether a joint lies half way on the straight line between its neighbours in a chain. */
+  private boolean halves(List<Integer> chain, int n) {
+    double before = bone(chain, n);
+    double after = bone(chain, n + 1);
+    Vector3d from = rest[chain.get(n - 1)];
+    Vector3d to = n + 1 < chain.size() ? rest[chain.get(n + 1)] : tip(chain.get(n));
+    double whole = from.distance(to);
+    return Math.abs(before - after) < UNEVEN * whole && before + after - whole < BENT * whole;
+  }
+
+  private Vector3d tip(int joint) {
+    Vector3d tip = skeleton.joint(joint).tip().map(Vector3d::new).orElseGet(Vector3d::new);
+    return skeleton.toWorldAtRest(joint, tip).add(rest[joint]);
+  }
+
+  private double shorter(List<Integer> chain) {
+    int middle = middle(chain);
+    return middle < 0 ? 0 : Math.min(bone(chain, middle), bone(chain, middle + 1));
+  }
+
+  /**
+   * Place in a chain of the joint between its two longest neighbouring bones; -1 for none. The last
+   * bone is the one to the tip, where there is one.
+   */
   private int middle(List<Integer> chain) {
     int best = -1;
     double longest = 0;
-    for (int n = 1; n + 1 < chain.size(); n++) {
+    for (int n = 1; n < chain.size(); n++) {
       double shorter = Math.min(bone(chain, n), bone(chain, n + 1));
       if (shorter > longest + 1e-9) {
         longest = shorter;
@@ -123,7 +181,10 @@ final class LimbPairs {
   }
 
   private double bone(List<Integer> chain, int n) {
-    return rest[chain.get(n)].distance(rest[chain.get(n - 1)]);
+    int before = chain.get(n - 1);
+    return n < chain.size()
+        ? rest[chain.get(n)].distance(rest[before])
+        : skeleton.joint(before).tip().map(t -> t.length()).orElse(0.0);
   }
 
   private double twoBones(List<Integer> chain) {
@@ -131,9 +192,17 @@ final class LimbPairs {
     return middle < 0 ? 0 : bone(chain, middle) + bone(chain, middle + 1);
   }
 
-  /** The joint at the end of a limb's two long bones: its foot or hand. */
+  /**
+   * The joint at the end of a limb's two long bones, its foot or hand, or {@link
+   * RoleFinder#bareEnd} where no joint marks it; -1 for none.
+   */
   int end(List<Integer> chain) {
     int middle = middle(chain);
-    return middle < 0 ? -1 : chain.get(middle + 1);
+    if (middle < 0) {
+      return -1;
+    }
+    return middle + 1 < chain.size()
+        ? chain.get(middle + 1)
+        : RoleFinder.bareEnd(chain.get(middle));
   }
 }

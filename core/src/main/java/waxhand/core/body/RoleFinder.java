@@ -26,6 +26,10 @@ final class RoleFinder {
   private final List<JointName> names;
   private final Vector3d[] rest;
   private final BitSet asked;
+
+  /** Joints that only halve a bone, where names say nothing. */
+  private final BitSet halving = new BitSet();
+
   private final Map<Role, Integer> found = new EnumMap<>(Role.class);
 
   private RoleFinder(Skeleton skeleton, BitSet asked) {
@@ -63,14 +67,19 @@ final class RoleFinder {
       int upper = ends[s] >= 0 ? -1 : named(before, s == 0 ? Side.LEFT : Side.RIGHT);
       if (upper >= 0) {
         int child = firstChild(upper, n -> !n.isHelper() && !n.isBeside());
-        ends[s] = child >= 0 ? child : skeleton.joint(upper).tip().isPresent() ? END - upper : -1;
+        ends[s] =
+            child >= 0 ? child : skeleton.joint(upper).tip().isPresent() ? bareEnd(upper) : -1;
       }
     }
     return ends;
   }
 
-  /** {@code END - j} stands for the end of a bone of joint j that no joint marks. */
   private static final int END = -2;
+
+  /** Stands for the end of a joint's bone that no joint marks. */
+  static int bareEnd(int joint) {
+    return END - joint;
+  }
 
   private static boolean isBare(int end) {
     return end <= END;
@@ -93,7 +102,7 @@ final class RoleFinder {
   /** The next joint inwards that is no helper and stands apart from this one; -1 at the root. */
   private int inner(int joint) {
     int j = skeleton.parent(joint);
-    while (j >= 0 && (names.get(j).isHelper() || isOnePlace(j, joint))) {
+    while (j >= 0 && (names.get(j).isHelper() || halving.get(j) || isOnePlace(j, joint))) {
       j = skeleton.parent(j);
     }
     return j >= 0 && asked.get(j) ? j : -1;
@@ -110,7 +119,7 @@ final class RoleFinder {
       }
       List<Role> limb = Role.limb(s == 0 ? Side.LEFT : Side.RIGHT, true);
       boolean bare = isBare(feet[s]);
-      int shin = bare ? END - feet[s] : inner(feet[s]);
+      int shin = bare ? jointOf(feet[s]) : inner(feet[s]);
       int thigh = shin < 0 ? -1 : inner(shin);
       if (thigh < 0) {
         continue;
@@ -278,23 +287,32 @@ final class RoleFinder {
       return;
     }
     Optional<LimbPairs.Pair> arms = pairs.arms(legs.get());
+    halving.or(legs.get().halving());
+    arms.ifPresent(p -> halving.or(p.halving()));
     int[] ends = {pairs.end(legs.get().first()), pairs.end(legs.get().second())};
     Vector3d up =
-        new Vector3d(rest[legs.get().branch()]).mul(2).sub(rest[ends[0]]).sub(rest[ends[1]]);
+        new Vector3d(rest[legs.get().branch()])
+            .mul(2)
+            .sub(rest[jointOf(ends[0])])
+            .sub(rest[jointOf(ends[1])]);
     Vector3d ahead = ahead(ends[0]).add(ahead(ends[1]));
     ahead.fma(-ahead.dot(up) / Math.max(1e-12, up.lengthSquared()), up);
     if (ahead.length() < 1e-3 * up.length()) {
       ahead.set(0, 0, 1);
     }
     Vector3d left = up.cross(ahead);
-    put(ends, left, feet);
+    put(legs.get(), ends, left, feet);
     if (arms.isPresent() && hands[0] == -1 && hands[1] == -1) {
-      put(new int[] {pairs.end(arms.get().first()), pairs.end(arms.get().second())}, left, hands);
+      int[] far = {pairs.end(arms.get().first()), pairs.end(arms.get().second())};
+      put(arms.get(), far, left, hands);
     }
   }
 
   /** From a foot to the end of what hangs from it: where its toes point. */
   private Vector3d ahead(int foot) {
+    if (isBare(foot)) {
+      return new Vector3d();
+    }
     int end = foot;
     while (!skeleton.children(end).isEmpty()) {
       end = skeleton.children(end).get(0);
@@ -309,11 +327,23 @@ final class RoleFinder {
     return ahead.add(rest[last]).sub(rest[foot]);
   }
 
-  /** Modified: dest, the joint farther to the left first. */
-  private void put(int[] ends, Vector3d left, int[] dest) {
-    boolean swapped = left.dot(rest[ends[1]]) > left.dot(rest[ends[0]]);
+  /** Modified: dest, the end of the limb that begins farther to the left first. */
+  private void put(LimbPairs.Pair pair, int[] ends, Vector3d left, int[] dest) {
+    Vector3d first = begins(pair.branch(), pair.first());
+    Vector3d second = begins(pair.branch(), pair.second());
+    boolean swapped = left.dot(second) > left.dot(first);
     dest[0] = ends[swapped ? 1 : 0];
     dest[1] = ends[swapped ? 0 : 1];
+  }
+
+  /** Where a limb leaves the body: feet may be crossed. */
+  private Vector3d begins(int branch, List<Integer> chain) {
+    for (int j : chain) {
+      if (!isOnePlace(branch, j)) {
+        return rest[j];
+      }
+    }
+    return rest[branch];
   }
 
   /** What goes on where both arms branch off, away from the hips. */
@@ -336,6 +366,10 @@ final class RoleFinder {
         farthest = rest[j].distance(rest[chest]);
         top = j;
       }
+    }
+    // a jaw and eyes hang from a head
+    for (int j = top; j >= 0 && j != chest; j = skeleton.parent(j)) {
+      top = skeleton.children(j).size() > 1 ? j : top;
     }
     return top;
   }

@@ -36,6 +36,9 @@ public final class BvhWriter {
   private final BvhJoint[] layout;
   private final Optional<Source> source;
 
+  /** Joints as the hierarchy has them, each before all that hangs on it; rows go by it. */
+  private final int[] order;
+
   /** Joints whose positions are written beside their offset, as their file has them. */
   private final BitSet beside;
 
@@ -55,6 +58,7 @@ public final class BvhWriter {
     this.up = up;
     this.layout = layout;
     this.source = source;
+    this.order = order(clip.skeleton());
     IntStream.range(0, layout.length)
         .filter(j -> clip.hasTranslation(j) && !layout[j].hasPosition())
         .forEach(grown::set);
@@ -299,7 +303,7 @@ public final class BvhWriter {
     double[] angles = new double[3];
     double[] nearNow = new double[3];
     boolean firstNumber = true;
-    for (int j = 0; j < layout.length; j++) {
+    for (int j : order) {
       BvhJoint joint = layout[j];
       Clip raw = from == null ? null : from.raw.motion().clip();
       boolean keepTurn = raw != null && raw.rotation(j).sameAt(f, clip.rotation(j));
@@ -380,6 +384,25 @@ public final class BvhWriter {
       first.sub(offset);
     }
     return BvhTracks.liesBeside(first, offset) != beside.get(j);
+  }
+
+  private static int[] order(Skeleton skeleton) {
+    int[] order = new int[skeleton.size()];
+    int count = 0;
+    for (int j = 0; j < order.length; j++) {
+      count = skeleton.parent(j) < 0 ? order(skeleton, j, order, count) : count;
+    }
+    return order;
+  }
+
+  /** Modified: order, from place {@code count} on; returns the place after the last. */
+  private static int order(Skeleton skeleton, int joint, int[] order, int count) {
+    int next = count;
+    order[next++] = joint;
+    for (int child : skeleton.children(joint)) {
+      next = order(skeleton, child, order, next);
+    }
+    return next;
   }
 
   private void hierarchy(Decimals out) {

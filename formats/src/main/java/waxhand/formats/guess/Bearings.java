@@ -2,11 +2,13 @@ package waxhand.formats.guess;
 
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
+import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
@@ -17,7 +19,7 @@ import waxhand.formats.Up;
  * How a body stands in its file. People stand and walk in most of what is captured, so the
  * direction from feet to head over a few frames tells which axis is up; the rest pose only where
  * the frames do not agree. A rest pose that is no standing body (bones all along one axis, a body
- * that lies) is replaced by one that is: a frame of the motion, turned to face +z.
+ * that lies) is replaced by one that is: a usual frame of the motion, turned to face +z.
  */
 public final class Bearings {
   /** A body whose head is so near to straight over its feet stands, radians. */
@@ -119,11 +121,11 @@ public final class Bearings {
     double bones = bones(body, rest);
     Skeleton posed = skeleton;
     if (!(along.length() > STRAIGHT * bones)) {
-      int best = mostUpright(body, frames);
-      if (best < 0) {
+      int[] upright = upright(body, frames);
+      if (upright.length == 0) {
         return skeleton;
       }
-      posed = posed(skeleton, frames, best);
+      posed = posed(skeleton, frames, usual(frames, upright));
       along = along(body, posed.restPositions());
     }
     Quaterniond upright =
@@ -160,17 +162,54 @@ public final class Bearings {
     return length;
   }
 
-  /** The frame in which the head is highest over the feet; -1 where the body stands in none. */
-  private static int mostUpright(Body body, Clip frames) {
+  /** The frames in which the body stands, of those the ones with the head high over the feet. */
+  private static int[] upright(Body body, Clip frames) {
     WorldPose pose = new WorldPose(frames.skeleton());
+    double[] high = new double[frames.frames()];
     double highest = 0;
-    int best = -1;
-    for (int f = 0; f < frames.frames(); f++) {
+    for (int f = 0; f < high.length; f++) {
       pose.solve(frames, f);
       Vector3d along = along(body, places(pose, frames.skeleton().size()));
-      if (along.y > highest && leans(along, 1) < UPRIGHT_RAD) {
-        highest = along.y;
-        best = f;
+      high[f] = leans(along, 1) < UPRIGHT_RAD ? along.y : 0;
+      highest = Math.max(highest, high[f]);
+    }
+    double enough = STRAIGHT * highest;
+    return IntStream.range(0, high.length).filter(f -> high[f] > 0 && high[f] >= enough).toArray();
+  }
+
+  /** Of some frames the one in which every joint is as it mostly is in them. */
+  private static int usual(Clip frames, int[] some) {
+    double[] off = new double[some.length];
+    double[] q = new double[4 * some.length];
+    for (int j = 0; j < frames.skeleton().size(); j++) {
+      for (int n = 0; n < some.length; n++) {
+        frames.rotation(j).read(some[n], q, 4 * n);
+      }
+      int at = middle(q, some.length);
+      for (int n = 0; n < some.length; n++) {
+        double angle = Quats.angle(q, 4 * n, q, 4 * at);
+        off[n] += angle * angle;
+      }
+    }
+    int best = 0;
+    for (int n = 1; n < some.length; n++) {
+      best = off[n] < off[best] ? n : best;
+    }
+    return some[best];
+  }
+
+  /** Which rotation is nearest to all others together, so that one that is wild does not count. */
+  private static int middle(double[] q, int count) {
+    int best = 0;
+    double least = Double.POSITIVE_INFINITY;
+    for (int a = 0; a < count; a++) {
+      double sum = 0;
+      for (int b = 0; b < count; b++) {
+        sum += Quats.angle(q, 4 * a, q, 4 * b);
+      }
+      if (sum < least) {
+        least = sum;
+        best = a;
       }
     }
     return best;
@@ -179,7 +218,7 @@ public final class Bearings {
   private static Skeleton posed(Skeleton skeleton, Clip frames, int frame) {
     double[] q = new double[4];
     return new Skeleton(
-        java.util.stream.IntStream.range(0, skeleton.size())
+        IntStream.range(0, skeleton.size())
             .mapToObj(
                 j -> {
                   frames.rotation(j).read(frame, q, 0);
