@@ -2,6 +2,7 @@ package waxhand.core.measure;
 
 import java.util.Arrays;
 import java.util.List;
+import waxhand.core.body.Role;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.maths.Quats;
@@ -14,7 +15,7 @@ import waxhand.core.scene.Motion;
  *
  * @param positionRmsMm root mean square distance of joints in the world
  * @param positionP95Mm distance that 95 of 100 joints and frames stay below
- * @param poseRmsMm the same as positionRmsMm with both roots laid on each other
+ * @param poseRmsMm the same as positionRmsMm with both hips laid on each other
  * @param rotationRmsDeg root mean square angle between local rotations
  * @param slideMmPerFrame mean way of resting parts along the ground in the candidate; NaN where no
  *     contacts are known
@@ -87,6 +88,7 @@ public record Comparison(
 
   private static final class Sums {
     private final int joints;
+    private final int hips;
     private final double[][] past;
     private final int[] bins = new int[BINS];
     private double squares;
@@ -99,6 +101,7 @@ public record Comparison(
 
     Sums(Motion a, Motion b) {
       joints = a.clip().skeleton().size();
+      hips = a.body().joint(Role.HIPS).orElse(0);
       past = new double[8][3 * joints];
       WorldPose pa = new WorldPose(a.clip().skeleton());
       WorldPose pb = new WorldPose(b.clip().skeleton());
@@ -133,9 +136,9 @@ public record Comparison(
       double d2 = dx * dx + dy * dy + dz * dz;
       squares += d2;
       bins[(int) Math.min(BINS - 1, 1000 * Math.sqrt(d2) / BIN_MM)]++;
-      dx -= a.x(0) - b.x(0);
-      dy -= a.y(0) - b.y(0);
-      dz -= a.z(0) - b.z(0);
+      dx -= a.x(hips) - b.x(hips);
+      dy -= a.y(hips) - b.y(hips);
+      dz -= a.z(hips) - b.z(hips);
       poseSquares += dx * dx + dy * dy + dz * dz;
     }
 

@@ -1,10 +1,12 @@
 package waxhand.formats.guess;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
+import org.joml.Vector3dc;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
@@ -17,9 +19,10 @@ import waxhand.formats.Up;
 
 /**
  * How a body stands in its file. People stand and walk in most of what is captured, so the
- * direction from feet to head over a few frames tells which axis is up; the rest pose only where
- * the frames do not agree. A rest pose that is no standing body (bones all along one axis, a body
- * that lies) is replaced by one that is: a usual frame of the motion, turned to face +z.
+ * direction from feet to head over a few frames tells which axis is up; where the frames do not
+ * agree, along which axis something of the body is always as low, and then the rest pose. A rest
+ * pose that is no standing body (bones all along one axis, a body that lies) is replaced by one
+ * that is: a usual frame of the motion, turned to face +z.
  */
 public final class Bearings {
   /** A body whose head is so near to straight over its feet stands, radians. */
@@ -48,8 +51,11 @@ public final class Bearings {
     WorldPose pose = new WorldPose(frames.skeleton());
     int y = 0;
     int z = 0;
+    double[][] lowest = new double[2][frames.frames()];
     for (int f = 0; f < frames.frames(); f++) {
       pose.solve(frames, f);
+      lowest[0][f] = lowest(body, pose, 1);
+      lowest[1][f] = lowest(body, pose, 2);
       Vector3d along = along(body, places(pose, frames.skeleton().size()));
       y += leans(along, 1) < UPRIGHT_RAD ? 1 : 0;
       z += leans(along, 2) < UPRIGHT_RAD ? 1 : 0;
@@ -57,9 +63,41 @@ public final class Bearings {
     // one that stands along both axes lies down in between, or gets up
     boolean both = Math.min(y, z) > 0.15 * (y + z);
     if (y == z || both) {
+      // whatever a body does, something of it is on the ground
+      double alongY = spread(lowest[0]);
+      double alongZ = spread(lowest[1]);
+      if (Math.min(alongY, alongZ) < 0.5 * Math.max(alongY, alongZ)) {
+        return alongZ < alongY ? Up.Z : Up.Y;
+      }
       return leans(rest, 2) < leans(rest, 1) ? Up.Z : Up.Y;
     }
     return z > y ? Up.Z : Up.Y;
+  }
+
+  /** How far down along an axis any part of a body is. */
+  private static double lowest(Body body, WorldPose pose, int axis) {
+    double lowest = Double.POSITIVE_INFINITY;
+    double[] end = new double[3];
+    for (Role role : Role.values()) {
+      int joint = body.joint(role).orElse(-1);
+      if (joint >= 0) {
+        lowest = Math.min(lowest, pose.positions()[3 * joint + axis]);
+        Vector3dc tip = body.skeleton().joint(joint).tip().orElse(null);
+        if (tip != null) {
+          pose.point(joint, tip, end, 0);
+          lowest = Math.min(lowest, end[axis]);
+        }
+      }
+    }
+    return lowest;
+  }
+
+  /** Between the tenth and the ninetieth of a hundred values. Not modified. */
+  private static double spread(double[] values) {
+    double[] sorted = values.clone();
+    Arrays.sort(sorted);
+    int tenth = sorted.length / 10;
+    return sorted[sorted.length - 1 - tenth] - sorted[tenth];
   }
 
   /** The angle between a direction and an axis, whichever way, radians. */
