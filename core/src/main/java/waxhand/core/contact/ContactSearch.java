@@ -100,11 +100,17 @@ final class ContactSearch {
     holes.close(rests, Side.RIGHT);
     letLiftedGo(rests);
     FootTilt tilt = new FootTilt(courses, (n, course) -> over(n, course, false));
-    tilt.tell(rests, Side.LEFT);
-    tilt.tell(rests, Side.RIGHT);
+    tilt.tell(rests, Side.LEFT, isStiff(Side.LEFT));
+    tilt.tell(rests, Side.RIGHT, isStiff(Side.RIGHT));
     turnOnBall(rests, Side.LEFT);
     turnOnBall(rests, Side.RIGHT);
     return rests;
+  }
+
+  private boolean isStiff(Side side) {
+    PartPoint heel = points.get(ContactPart.ofSole(side, 0));
+    PartPoint ball = points.get(ContactPart.ofSole(side, 1));
+    return heel != null && ball != null && heel.joint() == ball.joint();
   }
 
   private Map<ContactPart, boolean[]> rests(double[] wander) {

@@ -33,14 +33,20 @@ final class FootTilt {
   /**
    * How a foot is tilted tells better than heights which parts of it rest: of two that rest at once
    * neither is higher than it is, on the whole, when both do.
+   *
+   * @param stiff whether the foot has no toes that bend: it is tilted as a whole
    */
-  void tell(Map<ContactPart, boolean[]> rests, Side side) {
+  void tell(Map<ContactPart, boolean[]> rests, Side side, boolean stiff) {
     if (!courses.has(ContactPart.ofSole(side, 0))) {
       return;
     }
     boolean[] none = new boolean[courses.frames()];
-    tell(rests, side, 0, 1, TILTED, none);
-    tell(rests, side, 1, 2, TOES_TILTED, none);
+    if (stiff) {
+      tellStiff(rests, side);
+    } else {
+      tell(rests, side, 0, 1, TILTED, none);
+      tell(rests, side, 1, 2, TOES_TILTED, none);
+    }
     // a foot that stands on the tips of its toes is tilted against them
     tell(rests, side, 0, 2, TILTED, rests.get(ContactPart.ofSole(side, 1)));
     // between a heel and toes that rest there is a ball that does
@@ -48,6 +54,37 @@ final class FootTilt {
     for (int n = 0; n < ball.length; n++) {
       ball[n] |=
           rests.get(ContactPart.ofSole(side, 0))[n] && rests.get(ContactPart.ofSole(side, 2))[n];
+    }
+  }
+
+  /**
+   * A foot without toes that bend rolls over the tip or the heel: what lies between is off the
+   * ground wherever it is tilted, be it for most of the take.
+   */
+  private void tellStiff(Map<ContactPart, boolean[]> rests, Side side) {
+    ContactPart heel = ContactPart.ofSole(side, 0);
+    ContactPart ball = ContactPart.ofSole(side, 1);
+    ContactPart toe = ContactPart.ofSole(side, 2);
+    double[][] back = courses.of(heel);
+    double[][] front = courses.of(toe);
+    int count = courses.frames();
+    double[] flat = new double[count];
+    int many = 0;
+    double length = 0;
+    for (int n = 0; n < count; n++) {
+      length += Math.hypot(back[0][n] - front[0][n], back[2][n] - front[2][n]) / count;
+      if (rests.get(heel)[n] && (rests.get(ball)[n] || rests.get(toe)[n])) {
+        flat[many++] = height.over(n, back) - height.over(n, front);
+      }
+    }
+    double level = many < 3 ? 0 : densest(flat, many);
+    double noise = Math.hypot(courses.noiseM(heel), courses.noiseM(toe));
+    double least = Math.max(TILTED_M, length * TILTED) + TILT_NOISE * noise;
+    for (int n = 0; n < count; n++) {
+      double high = height.over(n, back) - height.over(n, front) - level;
+      rests.get(ball)[n] &= Math.abs(high) <= least;
+      rests.get(heel)[n] &= high <= least;
+      rests.get(toe)[n] &= high >= -least;
     }
   }
 

@@ -1,6 +1,7 @@
 package waxhand.core.measure;
 
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import waxhand.core.body.Role;
 import waxhand.core.contact.Contact;
@@ -15,7 +16,8 @@ import waxhand.core.scene.Motion;
  *
  * @param positionRmsMm root mean square distance of joints in the world
  * @param positionP95Mm distance that 95 of 100 joints and frames stay below
- * @param poseRmsMm the same as positionRmsMm with both hips laid on each other
+ * @param poseRmsMm the same as positionRmsMm of joints of the body with both hips laid on each
+ *     other
  * @param rotationRmsDeg root mean square angle between local rotations
  * @param slideMmPerFrame mean way of resting parts along the ground in the candidate; NaN where no
  *     contacts are known
@@ -88,6 +90,7 @@ public record Comparison(
 
   private static final class Sums {
     private final int joints;
+    private final BitSet members;
     private final int hips;
     private final double[][] past;
     private final int[] bins = new int[BINS];
@@ -101,6 +104,7 @@ public record Comparison(
 
     Sums(Motion a, Motion b) {
       joints = a.clip().skeleton().size();
+      members = a.body().members();
       hips = a.body().joint(Role.HIPS).orElse(0);
       past = new double[8][3 * joints];
       WorldPose pa = new WorldPose(a.clip().skeleton());
@@ -139,7 +143,8 @@ public record Comparison(
       dx -= a.x(hips) - b.x(hips);
       dy -= a.y(hips) - b.y(hips);
       dz -= a.z(hips) - b.z(hips);
-      poseSquares += dx * dx + dy * dy + dz * dz;
+      // a camera does not go along with the hips
+      poseSquares += members.get(j) ? dx * dx + dy * dy + dz * dz : 0;
     }
 
     /** Third difference of all places; keeps the last three frames in four rows from {@code at}. */
@@ -168,7 +173,7 @@ public record Comparison(
       return new Comparison(
           1000 * Math.sqrt(squares / count),
           p95 * BIN_MM,
-          1000 * Math.sqrt(poseSquares / count),
+          1000 * Math.sqrt(poseSquares * joints / members.cardinality() / count),
           Math.toDegrees(Math.sqrt(angles / count)),
           slide,
           1000 * sink,
