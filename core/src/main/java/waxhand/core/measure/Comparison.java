@@ -104,8 +104,11 @@ public record Comparison(
 
     Sums(Motion a, Motion b) {
       joints = a.clip().skeleton().size();
-      members = a.body().members();
       hips = a.body().joint(Role.HIPS).orElse(0);
+      BitSet below = new BitSet();
+      below.set(hips);
+      members = a.clip().skeleton().below(below);
+      members.and(a.body().members());
       past = new double[8][3 * joints];
       WorldPose pa = new WorldPose(a.clip().skeleton());
       WorldPose pb = new WorldPose(b.clip().skeleton());
@@ -143,7 +146,7 @@ public record Comparison(
       dx -= a.x(hips) - b.x(hips);
       dy -= a.y(hips) - b.y(hips);
       dz -= a.z(hips) - b.z(hips);
-      // a camera does not go along with the hips
+      // neither a camera nor what carries the body goes along with the hips
       poseSquares += members.get(j) ? dx * dx + dy * dy + dz * dz : 0;
     }
 
