@@ -10,6 +10,7 @@ import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Comparison;
 import waxhand.core.measure.Leaps;
 import waxhand.core.scene.Motion;
+import waxhand.core.survey.Unreached;
 import waxhand.core.work.Work;
 import waxhand.formats.project.Recipe;
 import waxhand.rehearsal.Rehearsal;
@@ -54,5 +55,19 @@ class NeverWorseTest {
     softly.assertAll();
     double middle = outcomes.stream().mapToDouble(o -> o.clean() / o.raw()).sorted().toArray()[20];
     assertThat(middle).as("pose error to raw, in the middle").isLessThan(0.4);
+  }
+
+  @Test
+  void aHandThatSeemsToRestAndWandersIsLetGoAndToldOf() {
+    Rehearsal take = Rehearsal.ofMate(MateScene.CRAWL, 12, 30, 321_994, Damages.WILD);
+    Motion raw = Motion.of(take.truth()).with(take.raw());
+    var stages = new Evaluator(raw).evaluate(Recipe.firstPass().chain(), Work.UNWATCHED);
+    assertThat(Unreached.of(stages))
+        .anySatisfy(
+            f -> {
+              assertThat(f.text()).startsWith("Left hand seems to rest, but wanders by");
+              assertThat(f.text()).endsWith("Plants lets it go.");
+              assertThat(f.frames().count()).isGreaterThan(8);
+            });
   }
 }

@@ -6,14 +6,39 @@ import java.util.function.IntToDoubleFunction;
 import waxhand.core.motion.Frames;
 
 /**
- * A part does not get to where a pass would have it.
+ * A part does not get to where a pass would have it, or is not led there because it does not fit.
  *
  * @param joint the part
  * @param frames while it falls short
  * @param worst the frame in which it is farthest off
  * @param mm how far it is off there
+ * @param why whether it was tried
  */
-public record Shortfall(int joint, Frames frames, int worst, double mm) {
+public record Shortfall(int joint, Frames frames, int worst, double mm, Why why) {
+  /** Whether a part was to get there at all. */
+  public enum Why {
+    /** It was led there, and does not reach. */
+    UNREACHED("stays %.0f mm short of where %s has it."),
+    /** It seemed to belong there, and what was captured does not fit: it is left as it was. */
+    LET_GO("seems to rest, but wanders by %.0f mm: %s lets it go.");
+
+    private final String words;
+
+    Why(String words) {
+      this.words = words;
+    }
+
+    /** A sentence with the distance, and the name of the plate, to be filled in. */
+    public String words() {
+      return words;
+    }
+  }
+
+  /** One that was tried. */
+  public Shortfall(int joint, Frames frames, int worst, double mm) {
+    this(joint, frames, worst, mm, Why.UNREACHED);
+  }
+
   /** What is nearer than this has been reached, mm. */
   private static final double REACHED_MM = 15;
 

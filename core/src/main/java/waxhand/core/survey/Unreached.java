@@ -12,10 +12,13 @@ import waxhand.core.motion.TimeMap;
 import waxhand.core.scene.Motion;
 
 /**
- * What passes hold or drive somewhere and could not bring there. A motion alone does not tell, so
- * this looks at the stages of a chain.
+ * What passes hold or drive somewhere and could not bring there, or let go. A motion alone does not
+ * tell, so this looks at the stages of a chain.
  */
 public final class Unreached {
+  /** What was let go counts so many times less. */
+  private static final double LESS = 4;
+
   private Unreached() {}
 
   /** Findings of every plate, in the order of the chain, their frames counted in the raw take. */
@@ -47,13 +50,11 @@ public final class Unreached {
         timing.raw(s.worst()),
         s.mm(),
         kind.unit(),
-        kind.severity(s.mm()),
-        String.format(
-            Locale.ROOT,
-            "%s%s stays %.0f mm short of where %s has it.",
-            Character.toUpperCase(part.charAt(0)),
-            part.substring(1),
-            s.mm(),
-            plate.name()));
+        // what was left as it was captured is no worse than before
+        kind.severity(s.why() == Shortfall.Why.LET_GO ? s.mm() / LESS : s.mm()),
+        Character.toUpperCase(part.charAt(0))
+            + part.substring(1)
+            + " "
+            + String.format(Locale.ROOT, s.why().words(), s.mm(), plate.name()));
   }
 }

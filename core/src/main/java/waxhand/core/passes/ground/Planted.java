@@ -41,6 +41,7 @@ import waxhand.core.work.Work;
  * @param contacts what is held: the plants that are not muted
  * @param plan footings of the feet, and how the body is carried over them
  * @param spots where hands and knees rest
+ * @param letGo contacts of hands and knees that were found and do not hold still enough
  * @param ground what all this rests on
  * @param feet whether the body has any
  */
@@ -52,15 +53,20 @@ public record Planted(
     List<Contact> contacts,
     FootPlan plan,
     List<SpotHold> spots,
+    List<Plant> letGo,
     Ground ground,
     double rateHz,
     boolean feet)
     implements Prepared {
+  /** What seems to rest for less is not told of, seconds. */
+  private static final double TOLD_S = 0.3;
+
   public Planted {
     searched = List.copyOf(searched);
     plants = List.copyOf(plants);
     contacts = List.copyOf(contacts);
     spots = List.copyOf(spots);
+    letGo = List.copyOf(letGo);
   }
 
   @Override
@@ -142,7 +148,7 @@ public record Planted(
         : Optional.of("No feet were found in this skeleton, so nothing can be planted.");
   }
 
-  /** Spots that are held in full and not reached. */
+  /** Spots that are held in full and not reached, and those that are not held. */
   @Override
   public List<Shortfall> shortfalls(Motion in, Motion out) {
     Frames active = place.fully(in.clip().frames());
@@ -157,7 +163,40 @@ public record Planted(
     for (SpotHold hold : spots) {
       all.addAll(shortfalls(out, hold.plant(), hold.x(), hold.y(), hold.z(), active));
     }
+    for (Plant plant : letGo) {
+      wandering(in, plant, active).ifPresent(all::add);
+    }
     return all;
+  }
+
+  /** How far a part that was let go is from where it is on the whole; empty where hardly. */
+  private Optional<Shortfall> wandering(Motion in, Plant plant, Frames active) {
+    Frames run = plant.frames().within(active);
+    Optional<PartPoint> point = plant.part().on(in.body());
+    if (point.isEmpty() || run.count() < TOLD_S * rateHz) {
+      return Optional.empty();
+    }
+    WorldPose pose = WorldPose.only(in.clip().skeleton(), point.get().joint());
+    double[] mean = new double[3];
+    double[] p = new double[3];
+    for (int f = run.from(); f < run.to(); f++) {
+      pose.solve(in.clip(), f);
+      point.get().place(pose, p, 0);
+      for (int i = 0; i < 3; i++) {
+        mean[i] += p[i] / run.count();
+      }
+    }
+    int worst = run.from();
+    double most = 0;
+    for (int f = run.from(); f < run.to(); f++) {
+      pose.solve(in.clip(), f);
+      point.get().place(pose, p, 0);
+      double away = Math.sqrt(sq(p[0] - mean[0]) + sq(p[1] - mean[1]) + sq(p[2] - mean[2]));
+      worst = away > most ? f : worst;
+      most = Math.max(most, away);
+    }
+    return Optional.of(
+        new Shortfall(point.get().joint(), run, worst, 1000 * most, Shortfall.Why.LET_GO));
   }
 
   private List<Shortfall> shortfalls(Motion out, Plant plant, Footing footing, Frames active) {

@@ -216,6 +216,11 @@ public record PlantsPass(
     plants.removeIf(p -> !p.frames().meets(active));
     FootPlan plan = new Footings(in, ground).of(plants, active, ways.follow, rests, known);
     List<SpotHold> spots = SpotHolds.of(in, plants, ground, plan.carry());
+    List<Plant> letGo =
+        plants.stream()
+            .filter(p -> !p.part().isSole() && !p.byHand() && !p.muted())
+            .filter(p -> spots.stream().noneMatch(h -> holds(h, p)))
+            .toList();
     // of hands and knees that were found stands what is held
     plants.removeIf(p -> !p.part().isSole() && !p.byHand());
     spots.stream().map(SpotHold::plant).filter(p -> !p.byHand()).forEach(plants::add);
@@ -231,9 +236,14 @@ public record PlantsPass(
             .toList(),
         plan,
         spots,
+        letGo,
         ground,
         in.clip().rateHz(),
         !in.body().soles().isEmpty());
+  }
+
+  private static boolean holds(SpotHold hold, Plant plant) {
+    return hold.plant().part() == plant.part() && hold.plant().frames().meets(plant.frames());
   }
 
   private static final Comparator<Plant> IN_TIME =
