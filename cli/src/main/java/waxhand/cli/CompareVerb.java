@@ -49,7 +49,7 @@ final class CompareVerb extends TakeVerb {
     }
     line("position error", c.positionRmsMm(), "mm RMS");
     line("", c.positionP95Mm(), "mm at the 95th percentile");
-    line("pose error", c.poseRmsMm(), "mm RMS, relative to the root");
+    line("pose error", c.poseRmsMm(), "mm RMS, relative to the hips");
     line("rotation error", c.rotationRmsDeg(), "° RMS");
     line("slide in contacts", c.slideMmPerFrame(), "mm a frame");
     line("speed in contacts", standing.speedMms(), "mm/s");

@@ -20,7 +20,10 @@ import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.Room;
 import waxhand.formats.disk.WholeFile;
 import waxhand.rehearsal.Rehearsal;
+import waxhand.rehearsal.convention.Convention;
 import waxhand.rehearsal.damage.Damages;
+import waxhand.rehearsal.mate.MateScene;
+import waxhand.rehearsal.scene.Scenario;
 import waxhand.rehearsal.scene.Scene;
 
 @Command(
@@ -33,6 +36,7 @@ final class SimulateVerb extends TakeVerb {
 
     Takes() {
       super(Scene.keys());
+      addAll(MateScene.keys());
     }
   }
 
@@ -40,7 +44,7 @@ final class SimulateVerb extends TakeVerb {
       names = "--take",
       required = true,
       completionCandidates = Takes.class,
-      description = "One of ${COMPLETION-CANDIDATES}.")
+      description = "Of the deckhand or the mate, one of ${COMPLETION-CANDIDATES}.")
   String take;
 
   @Option(
@@ -64,21 +68,34 @@ final class SimulateVerb extends TakeVerb {
   @Option(
       names = "--height",
       defaultValue = "1.78",
-      description = "Actor's height in metres. [${DEFAULT-VALUE}]")
+      description = "The deckhand's height in metres; the mate's is drawn. [${DEFAULT-VALUE}]")
   double height;
 
   @Option(
       names = "--fingers",
-      description = "Give the body fingers and twist joints (60 joints instead of 22).")
+      description = "Give the deckhand fingers and twist joints (60 joints instead of 22).")
   boolean fingers;
+
+  @Option(
+      names = "--pictures",
+      description = "The mate is captured at so many pictures a second, each shown until the next.")
+  Double pictures;
+
+  @Option(
+      names = "--convention",
+      description =
+          "The mate's files are as others have them: names, rest pose and joints drawn by this"
+              + " number.")
+  Long convention;
 
   @Option(
       names = "--damage",
       split = ",",
       description =
           "kind=strength, comma separated: leg drift float floor jitter freeze spike dropout"
-              + " collision shake twist pop jolt stick, or all; 1 is usual. Kinds not named stay"
-              + " away. Without this option: the first eight at 1.")
+              + " collision shake twist pop jolt stick, height burst wild flip round, or all but the"
+              + " last five; 1 is usual. Kinds not named stay away. Without this option: the"
+              + " deckhand has the first eight, the mate what files from elsewhere suffer from.")
   Map<String, Double> damage;
 
   @Option(names = "--out", required = true, description = "Folder to write to.")
@@ -89,7 +106,7 @@ final class SimulateVerb extends TakeVerb {
 
   private Map<String, Double> strengths() {
     if (damage == null) {
-      return Damages.USUAL;
+      return Scene.ofKey(take).isPresent() ? Damages.USUAL : Damages.WILD;
     }
     Map<String, Double> named = new LinkedHashMap<>(damage);
     Double every = named.remove("all");
@@ -106,16 +123,17 @@ final class SimulateVerb extends TakeVerb {
     if (seconds != null && minutes != null) {
       throw wrong("give --seconds or --minutes, not both");
     }
-    Scene scene =
+    Scenario scenario =
         Scene.ofKey(take)
-            .orElseThrow(() -> wrong("there is no take '" + take + "'; there are " + Scene.keys()));
+            .<Scenario>map(s -> s)
+            .or(() -> MateScene.ofKey(take))
+            .orElseThrow(() -> wrong("there is no take '" + take + "'; there are " + new Takes()));
     double length =
-        minutes != null ? 60 * minutes : seconds != null ? seconds : scene.usualSeconds();
-    Map<String, Double> strengths = strengths();
-    Rehearsal.Order order =
-        new Rehearsal.Order(scene, length, rate, seed, height, fingers, strengths);
-    Room.need(folder.toString(), memoryBytes(order), "this rehearsal");
-    Rehearsal rehearsal = Rehearsal.of(order);
+        minutes != null ? 60 * minutes : seconds != null ? seconds : scenario.usualSeconds();
+    Rehearsal rehearsal =
+        scenario instanceof Scene scene
+            ? ofDeckhand(scene, length)
+            : ofMate((MateScene) scenario, length);
     List<String> names = List.of("truth.bvh", "raw.bvh", "truth.json");
     List<byte[]> files =
         List.of(
@@ -131,6 +149,34 @@ final class SimulateVerb extends TakeVerb {
       out().printf(Locale.ROOT, "%s  %d bytes%n", folder.resolve(names.get(i)), bytes.length);
     }
     return 0;
+  }
+
+  private Rehearsal ofDeckhand(Scene scene, double length) throws FormatException {
+    if (pictures != null || convention != null) {
+      throw wrong("--pictures and --convention are for takes of the mate: " + MateScene.keys());
+    }
+    Rehearsal.Order order =
+        new Rehearsal.Order(scene, length, rate, seed, height, fingers, strengths());
+    Room.need(folder.toString(), memoryBytes(order), "this rehearsal");
+    return Rehearsal.of(order);
+  }
+
+  private Rehearsal ofMate(MateScene scene, double length) throws FormatException {
+    if (fingers) {
+      throw wrong("--fingers is for takes of the deckhand: " + Scene.keys());
+    }
+    if (pictures != null && !(pictures >= 1 && pictures < rate)) {
+      throw wrong("--pictures must be from 1 to below the rate");
+    }
+    // what is asked of the deckhand holds here too
+    Rehearsal.Order order =
+        new Rehearsal.Order(Scene.DECK_WALK, length, rate, seed, height, false, strengths());
+    Room.need(folder.toString(), memoryBytes(order), "this rehearsal");
+    Rehearsal mates =
+        pictures == null
+            ? Rehearsal.ofMate(scene, length, rate, seed, order.damage())
+            : Rehearsal.pulledDown(scene, length, pictures, rate, seed, order.damage());
+    return convention == null ? mates : Convention.drawn(convention).of(mates).take();
   }
 
   /** As measured: the motion, what was done to it, and both as text. */

@@ -194,6 +194,47 @@ class VerbsTest extends CliTest {
   }
 
   @Test
+  void theMatesFilesCanBeAsOthersWriteThem() throws Exception {
+    Path mate = folder.resolve("mate");
+    assertThat(
+            run(
+                "simulate",
+                "--take",
+                "side-step",
+                "--seed",
+                "5",
+                "--rate",
+                "50",
+                "--seconds",
+                "5",
+                "--pictures",
+                "25",
+                "--convention",
+                "8",
+                "--out",
+                mate))
+        .isZero();
+    Path raw = mate.resolve("raw.bvh");
+    assertThat(run("info", raw, "--json")).isZero();
+    assertThat(json().get("roles").has("left-shin")).isTrue();
+    assertThat(json().get("assumptions").toString()).contains("repeats the one before");
+    Path clean = folder.resolve("told.bvh");
+    assertThat(run("clean", raw, "--recipe", "first-pass", "--out", clean)).isZero();
+    double[] pose = new double[2];
+    int i = 0;
+    for (Path candidate : new Path[] {raw, clean}) {
+      assertThat(run("compare", mate.resolve("truth.bvh"), candidate, "--json")).isZero();
+      pose[i++] = json().get("poseRmsMm").asDouble();
+    }
+    assertThat(pose[1]).isLessThan(0.7 * pose[0]);
+    assertThat(run("simulate", "--take", "deck-walk", "--convention", "8", "--out", folder))
+        .isEqualTo(2);
+    assertThat(err).contains("side-step");
+    assertThat(run("simulate", "--take", "hop", "--pictures", "500", "--out", folder)).isEqualTo(2);
+    assertThat(run("simulate", "--take", "hop", "--fingers", "--out", folder)).isEqualTo(2);
+  }
+
+  @Test
   void theRawTakeIsNeverOverwritten() throws Exception {
     Path raw = take.resolve("raw.bvh");
     byte[] before = Files.readAllBytes(raw);

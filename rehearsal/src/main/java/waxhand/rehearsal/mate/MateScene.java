@@ -1,6 +1,9 @@
 package waxhand.rehearsal.mate;
 
+import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import waxhand.rehearsal.scene.Scenario;
 
 /** What the mate does in a take. */
@@ -138,6 +141,14 @@ public enum MateScene implements Scenario {
   };
 
   abstract void cycle(MateScore score);
+
+  public static Optional<MateScene> ofKey(String key) {
+    return Arrays.stream(values()).filter(s -> s.key().equals(key)).findFirst();
+  }
+
+  public static List<String> keys() {
+    return Arrays.stream(values()).map(MateScene::key).toList();
+  }
 
   @Override
   public double usualSeconds() {
