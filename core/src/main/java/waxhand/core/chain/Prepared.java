@@ -15,6 +15,11 @@ public interface Prepared {
   /** The pass as it works here: what was left to be found, as if it had been set. */
   Pass pass();
 
+  /** The same for people to read: also with what was found that cannot be set to the bit. */
+  default Pass shown() {
+    return pass();
+  }
+
   /** How many frames to either side of a frame its result can depend on. */
   int reach();
 

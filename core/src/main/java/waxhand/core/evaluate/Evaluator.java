@@ -77,10 +77,11 @@ public final class Evaluator {
     }
 
     /**
-     * A plate's pass with everything found filled in; as it is set where the plate does not act.
+     * A plate's pass with everything found filled in, to be read; as it is set where the plate does
+     * not act.
      */
     public Pass pass(int index) {
-      return prepared.get(index).map(Prepared::pass).orElse(chain.plates().get(index).pass());
+      return prepared.get(index).map(Prepared::shown).orElse(chain.plates().get(index).pass());
     }
   }
 

@@ -50,6 +50,11 @@ public record FootRest(List<Double> footRad, List<Double> toesRad, double ankleM
     toesRad = List.copyOf(toesRad);
   }
 
+  /** The same on soles that are known: they tell how high the ankle is. */
+  public FootRest onKnownSoles() {
+    return new FootRest(footRad, toesRad, Double.NaN);
+  }
+
   /** How the feet of a motion lie, by side, from what was found to rest. */
   public static Map<Side, FootRest> of(Motion motion, List<Contact> contacts, Ground ground) {
     Map<Side, FootRest> rests = new TreeMap<>();

@@ -79,8 +79,8 @@ final class EmptyForm extends VBox {
     heading.setText(any ? "No pass chosen" : "The bench is empty");
     words.setText(
         any
-            ? "Choose a plate on the rail to see what it does. Begin with the first pass, or add"
-                + " one of a stage of the work. The raw take stays as it is."
+            ? "Begin with the first pass, or add one of a stage of the work. The raw take stays as"
+                + " it is."
             : "Open a project or new takes from files, or drop them on the window.");
     assumed.setText(take.map(t -> String.join("\n", t.raw().assumptions())).orElse(""));
     withTake.forEach(n -> PassPanel.put(n, any));

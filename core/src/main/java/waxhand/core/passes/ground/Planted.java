@@ -5,10 +5,12 @@ import java.util.BitSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.Stream;
 import waxhand.core.body.Sole;
+import waxhand.core.body.SoleThickness;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Shortfall;
@@ -43,6 +45,7 @@ import waxhand.core.work.Work;
  * @param spots where hands and knees rest
  * @param letGo contacts of hands and knees that were found and do not hold still enough
  * @param ground what all this rests on
+ * @param soles how far the ground is under the feet
  * @param feet whether the body has any
  */
 public record Planted(
@@ -55,6 +58,7 @@ public record Planted(
     List<SpotHold> spots,
     List<Plant> letGo,
     Ground ground,
+    SoleThickness soles,
     double rateHz,
     boolean feet)
     implements Prepared {
@@ -67,6 +71,13 @@ public record Planted(
     contacts = List.copyOf(contacts);
     spots = List.copyOf(spots);
     letGo = List.copyOf(letGo);
+  }
+
+  @Override
+  public PlantsPass shown() {
+    PlantsPass shown = pass.withSoles(pass.soles().or(soles));
+    double floorM = PlantsSettings.FLOOR.nearest(ground.floor().heightM());
+    return pass.floorM().isPresent() ? shown : shown.withFloor(OptionalDouble.of(floorM));
   }
 
   @Override

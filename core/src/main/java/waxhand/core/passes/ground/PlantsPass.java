@@ -175,16 +175,21 @@ public record PlantsPass(
 
   @Override
   public Planted prepared(Motion bare, Place place) {
-    Motion in = onSoles(bare);
+    // the floor is where it was found so far: on thicker soles the body stands higher over it
     Ground ground =
         floorM.isPresent()
-            ? Ground.of(in, floorM.getAsDouble())
-            : Ground.found(in, Floor.rounded(in));
+            ? Ground.of(bare, floorM.getAsDouble())
+            : Ground.found(bare, Floor.rounded(bare));
+    Motion in = onSoles(bare);
     List<Contact> contacts = new ArrayList<>(new ContactFinder(search, ground.surfaces()).find(in));
     // in the order of the plants that come of them, which are put in order at each edit
     contacts.sort(
         Comparator.comparingInt((Contact c) -> c.frames().from()).thenComparing(Contact::part));
-    return held(in, place, contacts, ground, FootRest.of(in, contacts, ground), null);
+    Map<Side, FootRest> rests = FootRest.of(in, contacts, ground);
+    if (!soles.isFound()) {
+      rests.replaceAll((side, rest) -> rest.onKnownSoles());
+    }
+    return held(in, place, contacts, ground, rests, null);
   }
 
   @Override
@@ -238,6 +243,7 @@ public record PlantsPass(
         spots,
         letGo,
         ground,
+        Soled.of(in.body()),
         in.clip().rateHz(),
         !in.body().soles().isEmpty());
   }

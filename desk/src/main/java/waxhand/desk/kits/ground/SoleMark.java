@@ -31,6 +31,7 @@ import waxhand.desk.viewport.Sight;
  * @param ball metres
  * @param toe metres
  * @param thickM under heel and ball, of the body as it comes into the pass, metres
+ * @param other the mark of the other foot, whose numbers are the same; empty for the first
  * @param scale by how much the pass makes the body larger
  */
 public record SoleMark(
@@ -38,6 +39,7 @@ public record SoleMark(
     Vector3d ball,
     Vector3d toe,
     SoleThickness thickM,
+    Optional<SoleMark> other,
     double scale,
     Session session,
     SoledPass pass)
@@ -50,9 +52,9 @@ public record SoleMark(
 
   /** Those of the feet at the playhead. */
   public static List<Mark> of(ChosenStage<? extends SoledPass> stage) {
-    List<Mark> marks = new ArrayList<>();
+    List<SoleMark> marks = new ArrayList<>();
     if (stage.plate().muted()) {
-      return marks;
+      return List.of();
     }
     Body body = stage.out().body();
     int frame = Math.min(stage.frame(), stage.out().clip().frames() - 1);
@@ -68,11 +70,12 @@ public record SoleMark(
               at(sole, 1, pose),
               at(sole, 2, pose),
               thick,
+              marks.stream().findFirst(),
               scale,
               stage.session(),
               stage.pass()));
     }
-    return marks;
+    return List.copyOf(marks);
   }
 
   private static Vector3d at(Sole sole, int place, WorldPose pose) {
@@ -105,16 +108,27 @@ public record SoleMark(
     g.setLineWidth(2);
     g.strokeLine(a[0], a[1], b[0], b[1]);
     g.strokeLine(b[0], b[1], c[0], c[1]);
-    knob(pen, a, thickM.heelM());
-    knob(pen, b, thickM.ballM());
+    knob(pen, a, thickM.heelM(), isBy(pen.sight(), other.map(SoleMark::heel), a));
+    knob(pen, b, thickM.ballM(), isBy(pen.sight(), other.map(SoleMark::ball), b));
   }
 
-  private static void knob(Pen pen, double[] at, OptionalDouble thickM) {
+  /** Whether another knob is so near that its number would lie under this one's. */
+  private static boolean isBy(Sight sight, Optional<Vector3d> place, double[] at) {
+    double[] p = new double[3];
+    return place.isPresent()
+        && sight.project(place.get(), p)
+        && Math.hypot(p[0] - at[0], p[1] - at[1]) < LEAST_PX;
+  }
+
+  private static void knob(Pen pen, double[] at, OptionalDouble thickM, boolean bare) {
     GraphicsContext g = pen.graphics();
     double r = RADIUS_PX;
     g.setFill(pen.ink(Ink.RAISED));
     g.fillOval(at[0] - r, at[1] - r, 2 * r, 2 * r);
     g.strokeOval(at[0] - r, at[1] - r, 2 * r, 2 * r);
+    if (bare) {
+      return;
+    }
     String words = String.format(Locale.ROOT, "%.0f mm", 1000 * thickM.orElse(0));
     g.setFill(pen.ink(Ink.RAISED).deriveColor(0, 1, 1, 0.88));
     g.fillRoundRect(at[0] - 22, at[1] + 10, 44, 17, 6, 6);
