@@ -31,7 +31,7 @@ import waxhand.desk.viewport.Sight;
  * @param ball metres
  * @param toe metres
  * @param thickM under heel and ball, of the body as it comes into the pass, metres
- * @param other the mark of the other foot, whose numbers are the same; empty for the first
+ * @param other the mark of the other foot, drawn after this one, whose numbers are the same
  * @param scale by how much the pass makes the body larger
  */
 public record SoleMark(
@@ -63,8 +63,11 @@ public record SoleMark(
     double height = stage.in().body().soled(stage.pass().soles()).heightM();
     double scale = body.heightM() / Math.max(1e-6, height);
     SoleThickness thick = new SoleThickness(body.ballM(), body.heelM()).scaled(1 / scale);
-    for (Sole sole : body.soles()) {
+    for (int n = body.soles().size() - 1; n >= 0; n--) {
+      Sole sole = body.soles().get(n);
+      // the one that is drawn last has the numbers, so that nothing lies over them
       marks.add(
+          0,
           new SoleMark(
               at(sole, 0, pose),
               at(sole, 1, pose),
