@@ -22,10 +22,14 @@ import waxhand.core.motion.Frames;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
+import waxhand.core.survey.Finding;
+import waxhand.core.survey.FindingKind;
+import waxhand.core.survey.Surveyor;
 import waxhand.core.work.Work;
 import waxhand.formats.bvh.BvhReader;
 import waxhand.formats.bvh.BvhWriter;
 import waxhand.rehearsal.Rehearsal;
+import waxhand.rehearsal.damage.Damages;
 import waxhand.rehearsal.mate.MateScene;
 
 /** Files as others write them: the same take with its text changed. */
@@ -170,6 +174,30 @@ class WildTakesTest {
       assertThat(Arrays.copyOf(is, half)).isEqualTo(Arrays.copyOf(was, half));
       assertThat(is[half]).as("the one that was moved").isNotEqualTo(was[half]);
     }
+  }
+
+  @Test
+  void whatIsWrongWithAnotherBodyIsNotToldOfThisOne() throws Exception {
+    Rehearsal bad = Rehearsal.ofMate(MateScene.WATCH_WALK, 4, RATE, 99, Damages.WILD);
+    String wild =
+        new String(BvhWriter.write(bad.raw(), Unit.CM, Up.Y), StandardCharsets.ISO_8859_1);
+    String one = head(text);
+    String other = one.substring(one.indexOf("ROOT")).replaceAll("(ROOT|JOINT) ", "$1 other_");
+    List<String> rows = new ArrayList<>();
+    for (int f = 0; f < rows(text).size(); f++) {
+      rows.add(rows(text).get(f) + " " + rows(wild).get(f));
+    }
+    RawTake both = read(file(one + other, rows));
+    List<Finding> told = new Surveyor().survey(both.motion(), Work.UNWATCHED).findings();
+    List<Finding> alone = new Surveyor().survey(read(text).motion(), Work.UNWATCHED).findings();
+    assertThat(told)
+        .extracting(Finding::text)
+        .isEqualTo(alone.stream().map(Finding::text).toList());
+    RawTake second = read(file(one + other, rows), Reading.GUESS.withBody("other_Pelvis"));
+    assertThat(new Surveyor().survey(second.motion(), Work.UNWATCHED).findings())
+        .hasSizeGreaterThan(4)
+        .anyMatch(f -> f.kind() == FindingKind.JITTER && f.wholeBody())
+        .allMatch(f -> f.joints().stream().allMatch(second.motion().body().members()::get));
   }
 
   @Test

@@ -112,6 +112,21 @@ public final class Body {
     return (BitSet) members.clone();
   }
 
+  /**
+   * The joints that move as a person does: of the members the hips and what hangs from them, and
+   * not what carries these about; all members where no hips are known.
+   */
+  public BitSet figure() {
+    BitSet figure = members();
+    Integer hips = joints.get(Role.HIPS);
+    if (hips != null) {
+      BitSet top = new BitSet();
+      top.set(hips);
+      figure.and(skeleton.below(top));
+    }
+    return figure;
+  }
+
   /** What a person would call this body: the name of its hips, as the file has it. */
   public String name() {
     return joints.containsKey(Role.HIPS)

@@ -90,7 +90,7 @@ public record Comparison(
 
   private static final class Sums {
     private final int joints;
-    private final BitSet members;
+    private final BitSet figure;
     private final int hips;
     private final double[][] past;
     private final int[] bins = new int[BINS];
@@ -105,10 +105,7 @@ public record Comparison(
     Sums(Motion a, Motion b) {
       joints = a.clip().skeleton().size();
       hips = a.body().joint(Role.HIPS).orElse(0);
-      BitSet below = new BitSet();
-      below.set(hips);
-      members = a.clip().skeleton().below(below);
-      members.and(a.body().members());
+      figure = a.body().figure();
       past = new double[8][3 * joints];
       WorldPose pa = new WorldPose(a.clip().skeleton());
       WorldPose pb = new WorldPose(b.clip().skeleton());
@@ -147,7 +144,7 @@ public record Comparison(
       dy -= a.y(hips) - b.y(hips);
       dz -= a.z(hips) - b.z(hips);
       // neither a camera nor what carries the body goes along with the hips
-      poseSquares += members.get(j) ? dx * dx + dy * dy + dz * dz : 0;
+      poseSquares += figure.get(j) ? dx * dx + dy * dy + dz * dz : 0;
     }
 
     /** Third difference of all places; keeps the last three frames in four rows from {@code at}. */
@@ -176,7 +173,7 @@ public record Comparison(
       return new Comparison(
           1000 * Math.sqrt(squares / count),
           p95 * BIN_MM,
-          1000 * Math.sqrt(poseSquares * joints / members.cardinality() / count),
+          1000 * Math.sqrt(poseSquares * joints / figure.cardinality() / count),
           Math.toDegrees(Math.sqrt(angles / count)),
           slide,
           1000 * sink,

@@ -1,16 +1,23 @@
 package waxhand.core.survey;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import waxhand.core.motion.Frames;
 
-/** Collects the marks of one block. */
+/** Collects the marks of one block, of joints of the body alone. */
 final class Marks {
   private final List<Mark> marks = new ArrayList<>();
   private final Frames block;
+  private final BitSet members;
 
-  Marks(Frames block) {
+  /**
+   * @param members joints that are told of: what another body in the file does is none of this
+   *     one's faults
+   */
+  Marks(Frames block, BitSet members) {
     this.block = block;
+    this.members = members;
   }
 
   List<Mark> all() {
@@ -24,7 +31,7 @@ final class Marks {
 
   void add(FindingKind kind, int joint, Frames frames, int worst, double size, int other) {
     Frames within = frames.within(block);
-    if (!within.isEmpty()) {
+    if (!within.isEmpty() && members.get(joint)) {
       int at = Math.max(within.from(), Math.min(within.to() - 1, worst));
       marks.add(new Mark(kind, joint, within, at, size, other));
     }

@@ -2,6 +2,7 @@ package waxhand.core.survey;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
@@ -50,6 +51,7 @@ final class Sorting {
 
   private final Body body;
   private final Skeleton skeleton;
+  private final BitSet figure;
   private final Frames all;
   private final double rateHz;
   private final double floorM;
@@ -60,6 +62,7 @@ final class Sorting {
   Sorting(Motion motion, double floorM) {
     this.body = motion.body();
     this.skeleton = motion.clip().skeleton();
+    this.figure = motion.body().figure();
     this.all = motion.clip().allFrames();
     this.rateHz = motion.clip().rateHz();
     this.floorM = floorM;
@@ -290,11 +293,9 @@ final class Sorting {
       frames = frames.cover(mark.frames());
       joints.add(mark.joint());
       if (mark.kind() == FindingKind.MISSING || mark.kind() == FindingKind.FREEZE) {
-        for (int j = mark.joint(); j < skeleton.size(); j++) {
-          if (mark.other() == Mark.WHOLE_BODY || skeleton.isAncestor(mark.joint(), j)) {
-            joints.add(j);
-          }
-        }
+        figure.stream()
+            .filter(j -> mark.other() == Mark.WHOLE_BODY || skeleton.isAncestor(mark.joint(), j))
+            .forEach(joints::add);
       }
     }
     if (worst.other() >= 0) {
@@ -302,7 +303,7 @@ final class Sorting {
     }
     boolean whole =
         worst.other() == Mark.WHOLE_BODY
-            || worst.kind() == FindingKind.JITTER && joints.size() > 0.7 * skeleton.size()
+            || worst.kind() == FindingKind.JITTER && joints.size() > 0.7 * figure.cardinality()
             || worst.kind() == FindingKind.JOLT && skeleton.parent(worst.joint()) < 0;
     int hand = handOf(worst.joint());
     return new Finding(

@@ -1,6 +1,7 @@
 package waxhand.core.survey;
 
 import java.util.List;
+import waxhand.core.body.Role;
 import waxhand.core.gaps.Gap;
 import waxhand.core.gaps.StillStretches;
 import waxhand.core.motion.Frames;
@@ -14,8 +15,10 @@ final class StillWatch implements Watch {
   private final StillStretches stretches;
   private final double[][] translations;
   private final double[][] rotations;
+  private final int hips;
 
   StillWatch(Motion motion) {
+    hips = motion.body().joint(Role.HIPS).orElse(0);
     stretches = new StillStretches(motion.clip().skeleton());
     translations = new double[motion.clip().skeleton().size()][];
     rotations = new double[translations.length][];
@@ -33,7 +36,7 @@ final class StillWatch implements Watch {
       boolean missing = !gap.isWholeBody() && (gap.atRest() || run.count() > LONG * w.rateHz());
       marks.add(
           missing ? FindingKind.MISSING : FindingKind.FREEZE,
-          Math.max(0, gap.top()),
+          gap.isWholeBody() ? hips : gap.top(),
           run,
           run.to() - 1,
           run.count(),

@@ -161,6 +161,7 @@ public final class Surveyor {
     Queue<Desk> desks = new ConcurrentLinkedQueue<>();
     AtomicInteger done = new AtomicInteger();
     Frames all = motion.clip().allFrames();
+    BitSet members = motion.body().members();
     int most = Math.min(all.count(), BLOCK + 2 * reach);
     IntStream.range(0, list.length)
         .parallel()
@@ -173,7 +174,7 @@ public final class Surveyor {
               }
               Frames block = block(list[n]).within(all);
               desk.window.load(block, reach);
-              Marks marks = new Marks(block);
+              Marks marks = new Marks(block, members);
               for (Watch watch : desk.watches) {
                 watch.look(desk.window, marks);
               }

@@ -3,6 +3,7 @@ package waxhand.core.survey;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.BitSet;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -16,7 +17,10 @@ class MarksTest {
   private static final Frames BLOCK = new Frames(100, 200);
 
   private static List<Mark> runs(double[] values, int first, int shortest, int gap) {
-    Marks marks = new Marks(BLOCK);
+    BitSet members = new BitSet();
+    members.set(3);
+    Marks marks = new Marks(BLOCK, members);
+    marks.add(FindingKind.FLOAT, 2, BLOCK, 150, 99); // of somebody else
     marks.runs(FindingKind.FLOAT, 3, values, values.length, first, 10, shortest, gap, -1);
     return marks.all();
   }

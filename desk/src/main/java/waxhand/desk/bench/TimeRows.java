@@ -23,7 +23,9 @@ final class TimeRows extends Region {
     this.curves = curves;
     contactRows = new ScrollPane(contactLanes);
     contactRows.getStyleClass().add("wh-rows");
-    contactRows.setFitToWidth(true);
+    // the bar lies over the rows: narrower ones would not stand under the ruler any more
+    contactLanes.prefWidthProperty().bind(contactRows.widthProperty());
+    contactRows.setHmax(0);
     contactRows.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
     contactRows.setMinHeight(0);
     contactRows.visibleProperty().bind(contactLanes.visibleProperty());

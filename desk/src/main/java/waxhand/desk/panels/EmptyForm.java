@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -20,7 +21,7 @@ final class EmptyForm extends VBox {
   private final Commands commands;
   private final Label heading = Editor.heading("");
   private final Label words = soft();
-  private final Label assumed = soft();
+  private final VBox assumed = new VBox(4);
   private final Button others;
   private final List<Node> withTake = new ArrayList<>();
   private final List<Node> withoutTake = new ArrayList<>();
@@ -35,9 +36,9 @@ final class EmptyForm extends VBox {
     withTake.add(step("first-pass"));
     withTake.add(stages());
     withTake.get(0).getStyleClass().add("wh-main");
-    withTake.addAll(
-        List.of(
-            new Region(), Editor.heading("How it was read"), assumed, new HBox(8, again, others)));
+    HBox read = new HBox(8, Editor.heading("How it was read"), again);
+    read.setAlignment(Pos.BASELINE_LEFT);
+    withTake.addAll(List.of(new Region(), read, assumed, others));
     for (String id : List.of("new-from-files", "open")) {
       withoutTake.add(step(id));
     }
@@ -48,7 +49,8 @@ final class EmptyForm extends VBox {
 
   /** The stages of the work; each opens the palette at its passes. */
   private FlowPane stages() {
-    FlowPane stages = new FlowPane(8, 8);
+    FlowPane stages = new FlowPane(4, 4);
+    stages.getStyleClass().add("wh-stages");
     for (Stage stage : Stage.values()) {
       String id = "stage-" + stage.name().toLowerCase(Locale.ROOT);
       if (commands.all().stream().anyMatch(c -> c.id().equals(id))) {
@@ -68,6 +70,16 @@ final class EmptyForm extends VBox {
     return label;
   }
 
+  private static List<Label> assumptions(Take take) {
+    List<Label> lines = new ArrayList<>();
+    for (String line : take.raw().assumptions()) {
+      Label label = soft();
+      label.setText(Character.toUpperCase(line.charAt(0)) + line.substring(1) + ".");
+      lines.add(label);
+    }
+    return lines;
+  }
+
   private Button step(String id) {
     Button button = commands.wordButton(id);
     button.setMaxWidth(Double.MAX_VALUE);
@@ -82,7 +94,7 @@ final class EmptyForm extends VBox {
             ? "Begin with the first pass, or add one of a stage of the work. The raw take stays as"
                 + " it is."
             : "Open a project or new takes from files, or drop them on the window.");
-    assumed.setText(take.map(t -> String.join("\n", t.raw().assumptions())).orElse(""));
+    assumed.getChildren().setAll(take.map(EmptyForm::assumptions).orElse(List.of()));
     withTake.forEach(n -> PassPanel.put(n, any));
     PassPanel.put(others, commands.get("other-bodies").allowed().getAsBoolean());
     withoutTake.forEach(n -> PassPanel.put(n, !any));

@@ -78,7 +78,7 @@ final class Overlay extends Canvas {
           .ifPresent(m -> bones(g, camera, m, wire.pose(), isolated, palette.get(Ink.WIRE), 1.1));
     }
     if (strokes && wire.motion().isPresent() && wax.motion().isPresent()) {
-      strokes(g, camera, wire.pose(), wax.pose(), isolated);
+      strokes(g, camera, wire, wax, isolated);
     }
     axes(g, camera);
     scaleBar(g, camera);
@@ -86,18 +86,25 @@ final class Overlay extends Canvas {
 
   /** What was taken away: from where each joint was to where it is. */
   private void strokes(
-      GraphicsContext g, Camera camera, WorldPose wire, WorldPose wax, BitSet isolated) {
+      GraphicsContext g, Camera camera, Posed before, Posed after, BitSet isolated) {
+    WorldPose wire = before.pose();
+    WorldPose wax = after.pose();
+    BitSet drawn = drawn(before.motion().orElseThrow(), isolated);
     int joints = Math.min(wire.positions().length, wax.positions().length) / 3;
     g.setStroke(palette.get(Ink.FOCUS));
     g.setLineWidth(2);
     for (int j = 0; j < joints; j++) {
-      boolean hidden = !isolated.isEmpty() && !isolated.get(j);
-      if (!hidden
+      if (drawn.get(j)
           && project(camera, wire.x(j), wire.y(j), wire.z(j), a)
           && project(camera, wax.x(j), wax.y(j), wax.z(j), b)) {
         g.strokeLine(a[0], a[1], b[0], b[1]);
       }
     }
+  }
+
+  /** Cameras, props and what carries the body are not drawn, unless they are looked at alone. */
+  private static BitSet drawn(Motion motion, BitSet isolated) {
+    return isolated.isEmpty() ? motion.body().figure() : isolated;
   }
 
   private boolean project(Camera camera, double x, double y, double z, double[] dest) {
@@ -116,13 +123,14 @@ final class Overlay extends Canvas {
     g.setStroke(colour);
     g.setFill(colour);
     g.setLineWidth(width);
-    for (int j = 0; j < skeleton.size(); j++) {
+    BitSet drawn = drawn(motion, isolated);
+    BitSet figure = motion.body().figure();
+    for (int j = drawn.nextSetBit(0); j >= 0 && j < skeleton.size(); j = drawn.nextSetBit(j + 1)) {
       int p = skeleton.parent(j);
-      boolean hidden = !isolated.isEmpty() && !isolated.get(j);
-      if (hidden || !project(camera, pose.x(j), pose.y(j), pose.z(j), a)) {
+      if (!project(camera, pose.x(j), pose.y(j), pose.z(j), a)) {
         continue;
       }
-      if (p >= 0 && project(camera, pose.x(p), pose.y(p), pose.z(p), b)) {
+      if (p >= 0 && figure.get(p) && project(camera, pose.x(p), pose.y(p), pose.z(p), b)) {
         g.strokeLine(a[0], a[1], b[0], b[1]);
       }
       if (skeleton.joint(j).tip().isPresent()) {
