@@ -2,8 +2,10 @@ package waxhand.core.gaps;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
+import waxhand.core.body.Body;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
@@ -39,12 +41,31 @@ public final class StillStretches {
   private static final int SHORT_BEAT = 3;
 
   private final Skeleton skeleton;
+  private final BitSet figure;
+
+  /** By joint, within the figure; -1 for its top and for what is none of it. */
   private final int[] parents;
 
-  public StillStretches(Skeleton skeleton) {
-    this.skeleton = skeleton;
-    this.parents = new int[skeleton.size()];
-    Arrays.setAll(parents, skeleton::parent);
+  private final BitSet travels;
+
+  /** Of a body alone, whatever else its file holds. */
+  public StillStretches(Body body) {
+    skeleton = body.skeleton();
+    figure = body.figure();
+    parents = new int[skeleton.size()];
+    Arrays.setAll(
+        parents,
+        j -> {
+          int parent = skeleton.parent(j);
+          return parent >= 0 && figure.get(parent) ? parent : -1;
+        });
+    travels = new BitSet();
+    for (int j = figure.nextSetBit(0); j >= 0; j = figure.nextSetBit(j + 1)) {
+      // where the figure is it is by its own place, and by that of what carries it
+      for (int above = parents[j] < 0 ? j : -1; above >= 0; above = skeleton.parent(above)) {
+        travels.set(above);
+      }
+    }
   }
 
   /** Frames to either side of a block that decide about it, at that rate. */
@@ -70,7 +91,7 @@ public final class StillStretches {
     boolean[] live = new boolean[joints];
     for (int j = 0; j < joints; j++) {
       still[j] = still(rotations[j], 4, count, steps[j]);
-      live[j] = moves(still[j]);
+      live[j] = figure.get(j) && moves(still[j]);
     }
     boolean[] body = wholeBody(still, live, translations, count);
     runs(body, -1, rotations, steps, live, gaps);
@@ -147,7 +168,7 @@ public final class StillStretches {
       body[n] = moving >= 2 && quiet[n] >= ALMOST_ALL * moving;
     }
     for (int j = 0; j < still.length; j++) {
-      if (parents[j] < 0 && translations[j] != null) {
+      if (travels.get(j) && translations[j] != null) {
         boolean[] stands = still(translations[j], 3, count, new double[count]);
         boolean moves = moves(stands);
         for (int n = 0; n < count && moves; n++) {

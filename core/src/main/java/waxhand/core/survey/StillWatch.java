@@ -19,7 +19,7 @@ final class StillWatch implements Watch {
 
   StillWatch(Motion motion) {
     hips = motion.body().joint(Role.HIPS).orElse(0);
-    stretches = new StillStretches(motion.clip().skeleton());
+    stretches = new StillStretches(motion.body());
     translations = new double[motion.clip().skeleton().size()][];
     rotations = new double[translations.length][];
   }

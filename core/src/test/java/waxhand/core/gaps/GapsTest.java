@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.body.Body;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -135,7 +136,8 @@ class GapsTest {
     }
     translations[0] = new double[3 * 600];
     clip.translation(0).read(clip.allFrames(), translations[0]);
-    List<Gap> gaps = new StillStretches(clip.skeleton()).find(rotations, translations, 600);
+    List<Gap> gaps =
+        new StillStretches(Body.of(clip.skeleton())).find(rotations, translations, 600);
     int top = clip.skeleton().indexOf("LeftArm");
     assertThat(gaps).anyMatch(g -> g.isWholeBody() && g.frames().equals(new Frames(230, 242)));
     assertThat(gaps).anyMatch(g -> g.top() == top && g.frames().equals(new Frames(200, 280)));

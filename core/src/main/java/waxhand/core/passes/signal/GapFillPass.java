@@ -156,7 +156,7 @@ public record GapFillPass(Fills fills, double longestS, boolean borrows) impleme
       return filled(in, in, window, gap, joints, frames);
     }
     Motion out = in;
-    StillStretches stretches = new StillStretches(clip.skeleton());
+    StillStretches stretches = new StillStretches(in.body());
     for (Frames whole : frames.blocks(StillStretches.BLOCK)) {
       work.check();
       Frames block = whole.within(clip.allFrames());
