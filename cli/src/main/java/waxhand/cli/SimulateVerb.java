@@ -157,7 +157,7 @@ final class SimulateVerb extends TakeVerb {
     }
     Rehearsal.Order order =
         new Rehearsal.Order(scene, length, rate, seed, height, fingers, strengths());
-    Room.need(folder.toString(), memoryBytes(order), "this rehearsal");
+    Room.need(folder.toString(), memoryBytes(length, fingers ? 60 : 22), "this rehearsal");
     return Rehearsal.of(order);
   }
 
@@ -168,20 +168,17 @@ final class SimulateVerb extends TakeVerb {
     if (pictures != null && !(pictures >= 1 && pictures < rate)) {
       throw wrong("--pictures must be from 1 to below the rate");
     }
-    // what is asked of the deckhand holds here too
-    Rehearsal.Order order =
-        new Rehearsal.Order(Scene.DECK_WALK, length, rate, seed, height, false, strengths());
-    Room.need(folder.toString(), memoryBytes(order), "this rehearsal");
+    Room.need(folder.toString(), memoryBytes(length, 30), "this rehearsal");
     Rehearsal mates =
         pictures == null
-            ? Rehearsal.ofMate(scene, length, rate, seed, order.damage())
-            : Rehearsal.pulledDown(scene, length, pictures, rate, seed, order.damage());
+            ? Rehearsal.ofMate(scene, length, rate, seed, strengths())
+            : Rehearsal.pulledDown(scene, length, pictures, rate, seed, strengths());
     return convention == null ? mates : Convention.drawn(convention).of(mates).take();
   }
 
   /** As measured: the motion, what was done to it, and both as text. */
-  private static long memoryBytes(Rehearsal.Order order) {
-    double samples = order.seconds() * order.rateHz() * (order.fingers() ? 60 : 22);
+  private long memoryBytes(double length, int joints) {
+    double samples = Math.max(0, length * rate * joints);
     return (long) (samples * (6 * 32 + 60));
   }
 

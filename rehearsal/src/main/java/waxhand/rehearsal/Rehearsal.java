@@ -67,18 +67,22 @@ public record Rehearsal(
       boolean fingers,
       Map<String, Double> damage) {
     public Order {
-      if (!(rateHz >= 1 && rateHz <= 1000)) {
-        throw new IllegalArgumentException("rate " + rateHz + " Hz; it must be from 1 to 1000");
-      }
-      if (!(seconds * rateHz >= 1 && seconds <= 24 * 3600)) {
-        throw new IllegalArgumentException(
-            "length " + seconds + " s; it must hold a frame and end within a day");
-      }
+      check(seconds, rateHz);
     }
 
     /** The usual actor with the usual damage. */
     public static Order usual(Scene scene, double seconds, double rateHz, long seed) {
       return new Order(scene, seconds, rateHz, seed, 1.78, false, Damages.USUAL);
+    }
+  }
+
+  private static void check(double seconds, double rateHz) {
+    if (!(rateHz >= 1 && rateHz <= 1000)) {
+      throw new IllegalArgumentException("rate " + rateHz + " Hz; it must be from 1 to 1000");
+    }
+    if (!(seconds * rateHz >= 1 && seconds <= 24 * 3600)) {
+      throw new IllegalArgumentException(
+          "length " + seconds + " s; it must hold a frame and end within a day");
     }
   }
 
@@ -110,6 +114,7 @@ public record Rehearsal(
   /** A take of the mate, the second family. */
   public static Rehearsal ofMate(
       MateScene scene, double seconds, double rateHz, long seed, Map<String, Double> damage) {
+    check(seconds, rateHz);
     Mate mate = new Mate(scene, seconds, seed);
     int frames = (int) Math.round(seconds * rateHz);
     Clip truth = mate.clip(frames, rateHz);
@@ -135,6 +140,7 @@ public record Rehearsal(
       double rateHz,
       long seed,
       Map<String, Double> damage) {
+    check(seconds, rateHz);
     Mate mate = new Mate(scene, seconds, seed);
     int frames = (int) Math.round(seconds * rateHz);
     Clip pictures = mate.clip((int) Math.ceil(seconds * picturesHz) + 1, picturesHz);

@@ -8,32 +8,12 @@ import waxhand.core.body.Side;
 
 /** How the skeleton lies where nothing turns. */
 enum RestPose {
-  /** Arms out to the sides. */
-  T {
-    @Override
-    void set(Rig rig, Random random) {
-      // as it was built
-    }
-  },
+  /** Arms out to the sides, as it was built. */
+  T(side -> new Quaterniond()),
   /** Arms down by half a right angle. */
-  A {
-    @Override
-    void set(Rig rig, Random random) {
-      rig.reframed(node -> arm(node, side -> new Quaterniond().rotationZ(side * -Math.PI / 4)));
-    }
-  },
-  ARMS_FORWARD {
-    @Override
-    void set(Rig rig, Random random) {
-      rig.reframed(node -> arm(node, side -> new Quaterniond().rotationY(side * -Math.PI / 2)));
-    }
-  },
-  ARMS_DOWN {
-    @Override
-    void set(Rig rig, Random random) {
-      rig.reframed(node -> arm(node, side -> new Quaterniond().rotationZ(side * -Math.PI / 2)));
-    }
-  },
+  A(side -> new Quaterniond().rotationZ(side * -Math.PI / 4)),
+  ARMS_FORWARD(side -> new Quaterniond().rotationY(side * -Math.PI / 2)),
+  ARMS_DOWN(side -> new Quaterniond().rotationZ(side * -Math.PI / 2)),
   /** On the back. */
   LYING {
     @Override
@@ -72,11 +52,27 @@ enum RestPose {
     }
   };
 
-  abstract void set(Rig rig, Random random);
-
   private interface OfSide {
-    /** The turn that brings an arm from where it points in a T to where it rests. */
+    /**
+     * The turn that brings an arm from where it points in a T to where it rests.
+     *
+     * @param side 1 for the left, -1 for the right
+     */
     Quaterniond turn(int side);
+  }
+
+  private final OfSide arms;
+
+  RestPose() {
+    this(side -> new Quaterniond());
+  }
+
+  RestPose(OfSide arms) {
+    this.arms = arms;
+  }
+
+  void set(Rig rig, Random random) {
+    rig.reframed(node -> arm(node, arms));
   }
 
   private static Quaterniond arm(Rig.Node node, OfSide turn) {

@@ -5,12 +5,14 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
 import waxhand.core.body.Role;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
@@ -75,7 +77,7 @@ final class Rig {
 
   private double[] read(Track track) {
     double[] values = new double[track.width() * frames];
-    track.read(new waxhand.core.motion.Frames(0, frames), values);
+    track.read(Frames.first(frames), values);
     return values;
   }
 
@@ -175,7 +177,7 @@ final class Rig {
    *
    * @param frame of a joint at rest, as a turn of the body's own frame
    */
-  void reframed(java.util.function.Function<Node, Quaterniond> frame) {
+  void reframed(Function<Node, Quaterniond> frame) {
     List<Quaterniond> own = nodes.stream().map(frame).toList();
     for (int k = 0; k < nodes.size(); k++) {
       Node node = nodes.get(k);
