@@ -21,6 +21,9 @@ final class NoiseWatch implements Watch {
   /** Of noise the residual is 0.57 of the second difference; of motion much less. */
   private static final double ROUGH = 0.43;
 
+  /** And more than this share of what the joint turns in a frame: less is how a kick is sampled. */
+  private static final double OF_STEP = 0.35;
+
   @Override
   public void look(Window w, Marks marks) {
     int count = w.count();
@@ -29,6 +32,7 @@ final class NoiseWatch implements Watch {
     double[] size = new double[count];
     double[] bend = new double[count];
     double[] usualBend = new double[count];
+    double[] usualStep = new double[count];
     WildFrames turns = MENDS.turns(w.rateHz());
     WildFrames places = MENDS.places(w.rateHz());
     for (int j = 0; j < w.joints(); j++) {
@@ -45,7 +49,8 @@ final class NoiseWatch implements Watch {
       if (!calm) {
         bends(q, count, bend);
         Running.median(bend, count, WildFrames.HALF, usualBend);
-        jitter(w, marks, j, usual, usualBend);
+        Running.median(w.steps(j), count, WildFrames.HALF, usualStep);
+        jitter(w, marks, j, usual, usualBend, usualStep);
       }
       if (w.translation(j) != null) {
         places.residuals(w.translation(j), count, off);
@@ -55,11 +60,12 @@ final class NoiseWatch implements Watch {
     }
   }
 
-  /** Modified: both, which are of no use any more. */
-  private static void jitter(Window w, Marks marks, int joint, double[] usual, double[] usualBend) {
+  /** Modified: usual and usualBend, which are of no use any more. */
+  private static void jitter(
+      Window w, Marks marks, int joint, double[] usual, double[] usualBend, double[] usualStep) {
     int count = w.count();
     for (int n = 0; n < count; n++) {
-      boolean rough = usual[n] > ROUGH * usualBend[n];
+      boolean rough = usual[n] > ROUGH * usualBend[n] && usual[n] > OF_STEP * usualStep[n];
       usual[n] = rough ? Math.toDegrees(RMS * usual[n]) : 0;
     }
     // over a second its strength is known; the largest of shorter guesses would be too much
