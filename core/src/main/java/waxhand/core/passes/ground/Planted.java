@@ -9,8 +9,8 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.IntToDoubleFunction;
 import java.util.stream.Stream;
+import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
-import waxhand.core.body.SoleThickness;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Shortfall;
@@ -45,7 +45,7 @@ import waxhand.core.work.Work;
  * @param spots where hands and knees rest
  * @param letGo contacts of hands and knees that were found and do not hold still enough
  * @param ground what all this rests on
- * @param soles how far the ground is under the feet
+ * @param body on the soles it stands on from here on
  * @param feet whether the body has any
  */
 public record Planted(
@@ -58,7 +58,7 @@ public record Planted(
     List<SpotHold> spots,
     List<Plant> letGo,
     Ground ground,
-    SoleThickness soles,
+    Body body,
     double rateHz,
     boolean feet)
     implements Prepared {
@@ -75,7 +75,7 @@ public record Planted(
 
   @Override
   public PlantsPass shown() {
-    PlantsPass shown = pass.withSoles(pass.soles().or(soles));
+    PlantsPass shown = pass.withSoles(pass.soles().or(Soled.of(body)));
     double floorM = PlantsSettings.FLOOR.nearest(ground.floor().heightM());
     return pass.floorM().isPresent() ? shown : shown.withFloor(OptionalDouble.of(floorM));
   }
@@ -247,7 +247,7 @@ public record Planted(
 
   @Override
   public Motion apply(Motion bare, Frames frames, Work work) {
-    Motion in = pass.onSoles(bare);
+    Motion in = pass.soles().isFound() ? bare : bare.with(bare.clip(), body);
     Motion out = in.with(KnownContacts.of(in).with(place.frames(in.clip().frames()), contacts));
     List<Limb> limbs =
         Limb.of(in.body()).stream()

@@ -243,7 +243,7 @@ public record PlantsPass(
         spots,
         letGo,
         ground,
-        Soled.of(in.body()),
+        in.body(),
         in.clip().rateHz(),
         !in.body().soles().isEmpty());
   }

@@ -155,7 +155,8 @@ public record RepeatsPass(OptionalDouble picturesHz, boolean mends) implements P
       for (int n = 0; n < shown.length; n++) {
         shown[n] = Math.min(within.to() - 1, beat.frameOf(first + n));
       }
-      Motion pictures = in.with(clip.showing(shown, beat.picturesHz(clip.rateHz())));
+      // alone: what goes along with the take counts its frames, not pictures
+      Motion pictures = new Motion(clip.showing(shown, beat.picturesHz(clip.rateHz())), in.body());
       for (PassKind<?> kind : mends ? MENDS : List.<PassKind<?>>of()) {
         Prepared ready = kind.defaults().prepared(pictures, Place.of(place.scope()));
         pictures = ready.apply(pictures, pictures.clip().allFrames(), Work.UNWATCHED);
