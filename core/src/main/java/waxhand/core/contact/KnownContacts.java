@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
@@ -207,6 +208,18 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
       }
     }
     return whole;
+  }
+
+  /** What is known of the left is known of the right, and the other way about. */
+  public KnownContacts mirrored() {
+    return new KnownContacts(
+        where,
+        contacts.stream().map(KnownContacts::mirrored).toList(),
+        entered.stream().map(KnownContacts::mirrored).collect(Collectors.toSet()));
+  }
+
+  private static Contact mirrored(Contact contact) {
+    return new Contact(contact.part().mirrored(), contact.frames());
   }
 
   /** What is known of a run of frames. */

@@ -16,7 +16,6 @@ import waxhand.core.chain.Setting;
 import waxhand.core.chain.Stage;
 import waxhand.core.chain.Triple;
 import waxhand.core.chain.Worded;
-import waxhand.core.contact.Contact;
 import waxhand.core.contact.KnownContacts;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -180,15 +179,8 @@ public record MirrorPass(About about) implements Pass {
               run -> new MirrorWriter(in.clip(), mirroring, plane).write(run));
       Frames all = place.frames(in.clip().frames());
       return in.with(mirrored)
-          .with(contacts(KnownContacts.of(in), all))
+          .with(KnownContacts.of(in).patched(all, KnownContacts.of(in).mirrored()))
           .with(Filled.of(in).patched(all, Filled.of(in).moved(mirroring::partner)));
-    }
-
-    /** What rests on the left rests on the right. */
-    private static KnownContacts contacts(KnownContacts known, Frames run) {
-      List<Contact> exchanged =
-          known.contacts().stream().map(c -> new Contact(c.part().mirrored(), c.frames())).toList();
-      return known.patched(run, new KnownContacts(known.where(), exchanged));
     }
   }
 }
