@@ -17,6 +17,11 @@ public final class FrameSet {
     return frames.isEmpty() ? NONE : new FrameSet(List.of(frames));
   }
 
+  /** All frames of some runs, which may overlap, in the order of their beginnings. */
+  public static FrameSet of(List<Frames> inOrder) {
+    return new FrameSet(inOrder).changed(run -> run);
+  }
+
   public List<Frames> runs() {
     return runs;
   }
@@ -96,6 +101,33 @@ public final class FrameSet {
       }
     }
     return new FrameSet(List.copyOf(kept));
+  }
+
+  /** Those that are in another set too. */
+  public FrameSet common(FrameSet other) {
+    List<Frames> both = new ArrayList<>();
+    int its = 0;
+    for (Frames run : runs) {
+      while (its < other.runs.size() && other.runs.get(its).to() <= run.from()) {
+        its++;
+      }
+      for (int n = its; n < other.runs.size() && other.runs.get(n).from() < run.to(); n++) {
+        both.add(run.within(other.runs.get(n)));
+      }
+    }
+    return new FrameSet(List.copyOf(both));
+  }
+
+  /** Those that are not in another set. */
+  public FrameSet minus(FrameSet other) {
+    List<Frames> gaps = new ArrayList<>(other.runs.size() + 1);
+    int from = Integer.MIN_VALUE;
+    for (Frames run : other.runs) {
+      gaps.add(new Frames(from, run.from()));
+      from = run.to();
+    }
+    gaps.add(new Frames(from, Integer.MAX_VALUE));
+    return common(new FrameSet(gaps));
   }
 
   public FrameSet minus(Frames cut) {

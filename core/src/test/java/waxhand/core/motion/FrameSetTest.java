@@ -104,6 +104,19 @@ class FrameSetTest {
   }
 
   @Property
+  void anotherSetSharesTheSetOut(
+      @ForAll("several") List<Frames> a, @ForAll("several") List<Frames> b) {
+    BitSet inside = bits(a);
+    inside.and(bits(b));
+    BitSet outside = bits(a);
+    outside.andNot(bits(b));
+    assertThat(bits(set(a).common(set(b)))).isEqualTo(inside);
+    assertThat(bits(set(a).minus(set(b)))).isEqualTo(outside);
+    assertThat(set(a).common(set(b)).union(set(a).minus(set(b)))).isEqualTo(set(a));
+    assertThat(FrameSet.of(set(a).runs())).isEqualTo(set(a));
+  }
+
+  @Property
   void cuttingAndWindowsShareTheSetOut(
       @ForAll("several") List<Frames> runs, @ForAll("runs") Frames window) {
     BitSet inside = bits(runs);
