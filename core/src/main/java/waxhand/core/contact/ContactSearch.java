@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import waxhand.core.body.Side;
+import waxhand.core.body.Sole;
 import waxhand.core.signal.Running;
 
 /**
@@ -59,6 +60,9 @@ final class ContactSearch {
   /** It is down again below this, metres. */
   private static final double DOWN_M = 0.004;
 
+  /** A foot that rests does not lift a part of it for less than this, seconds. */
+  private static final double BLINK_S = 0.15;
+
   private static final double STEP = 1e-3;
 
   /** A surface is beneath a part that gets away from it by so much of what it rises. */
@@ -104,7 +108,32 @@ final class ContactSearch {
     tilt.tell(rests, Side.RIGHT, isStiff(Side.RIGHT));
     turnOnBall(rests, Side.LEFT);
     turnOnBall(rests, Side.RIGHT);
+    closeBlinks(rests, Side.LEFT);
+    closeBlinks(rests, Side.RIGHT);
     return rests;
+  }
+
+  /** No part of a foot rises and comes down again so soon while another part of it rests. */
+  private void closeBlinks(Map<ContactPart, boolean[]> rests, Side side) {
+    int most = (int) Math.round(BLINK_S * rateHz);
+    for (int place = 0; place < Sole.PLACES && courses.has(ContactPart.ofSole(side, 0)); place++) {
+      boolean[] rest = rests.get(ContactPart.ofSole(side, place));
+      boolean[] a = rests.get(ContactPart.ofSole(side, (place + 1) % Sole.PLACES));
+      boolean[] b = rests.get(ContactPart.ofSole(side, (place + 2) % Sole.PLACES));
+      int last = -1;
+      boolean held = false;
+      for (int n = 0; n < rest.length; n++) {
+        if (rest[n]) {
+          if (held && last >= 0 && n - last - 1 <= most) {
+            Arrays.fill(rest, last + 1, n, true);
+          }
+          last = n;
+          held = true;
+        } else {
+          held &= a[n] || b[n];
+        }
+      }
+    }
   }
 
   private boolean isStiff(Side side) {
