@@ -1,6 +1,7 @@
 package waxhand.core;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -50,6 +51,23 @@ public final class Samples {
       j.add(joint(name + "ToeBase", thigh + 2, 0, -0.07, 0.13));
     }
     return new Skeleton(j);
+  }
+
+  /** The body without the joints whose names hold any of some words. */
+  public static Skeleton bodyWithout(String... words) {
+    Skeleton body = body();
+    List<Joint> kept = new ArrayList<>();
+    int[] to = new int[body.size()];
+    for (int j = 0; j < body.size(); j++) {
+      Joint joint = body.joint(j);
+      boolean gone = Arrays.stream(words).anyMatch(joint.name()::contains);
+      to[j] = gone ? -1 : kept.size();
+      if (!gone) {
+        int parent = joint.parent() < 0 ? -1 : to[joint.parent()];
+        kept.add(new Joint(joint.name(), parent, joint.offset(), joint.moves(), joint.tip()));
+      }
+    }
+    return new Skeleton(kept);
   }
 
   /** Slow turns of every joint with white noise of {@code noiseRad}; the root walks along z. */

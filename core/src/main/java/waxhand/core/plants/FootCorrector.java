@@ -1,5 +1,6 @@
 package waxhand.core.plants;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,9 +29,6 @@ public final class FootCorrector {
   private static final int SHIFT = 7;
   private static final int SIZE = 10;
 
-  /** A free foot may sink so far, metres. */
-  private static final double GRAZE = 0.001;
-
   /** A free foot this deep in the floor is held as firmly as a resting one, metres. */
   private static final double FIRM = 0.003;
 
@@ -42,11 +40,26 @@ public final class FootCorrector {
 
   private static final double EDGE_S = 0.05;
 
+  /**
+   * What a foot needs on the whole where it comes down or leaves is told from this long, seconds.
+   */
+  private static final double WHOLE_S = 0.2;
+
+  /** What it needs besides is gone after this long, seconds. */
+  private static final double SOON_S = 0.06;
+
+  /** A foot farther from its spot so near to landing or leaving moves, metres and seconds. */
+  private static final double MOVES_M = 0.008;
+
+  private static final double MOVES_S = 0.12;
+
   private final FootPose pose;
   private final FloorPlane floor;
+  private final FootOverFloor overFloor;
   private final List<Footing> footings;
-  private final double twist;
+  private final FootHeadings headings;
   private final Map<Integer, double[]> known = new HashMap<>();
+  private final Map<Integer, double[]> wholes = new HashMap<>();
 
   private final double[] yaw = new double[4];
   private final double[] wanted = new double[4];
@@ -63,8 +76,9 @@ public final class FootCorrector {
   public FootCorrector(Clip clip, Sole sole, FootPlan plan, FloorPlane floor, double twist) {
     this.pose = new FootPose(clip, sole, plan.carry(), plan.rest(sole.side()));
     this.floor = floor;
+    this.overFloor = new FootOverFloor(pose, floor);
     this.footings = plan.footings().stream().filter(f -> f.side() == sole.side()).toList();
-    this.twist = twist;
+    this.headings = new FootHeadings(pose, twist);
     floor.tilt(tilt);
   }
 
@@ -97,10 +111,10 @@ public final class FootCorrector {
       turns(c, turn, tipTurn, 4 * n);
       System.arraycopy(c, SHIFT, shift, 3 * n, 3);
       if (rests) {
-        rise(held, frame, shift, 3 * n, turn, tipTurn, 4 * n);
+        overFloor.rise(held, frame, shift, 3 * n, turn, tipTurn, 4 * n);
       } else {
         // a foot that is kept out of the floor does not go down with the hips either
-        double deep = lift(shift, 3 * n, turn, tipTurn, 4 * n);
+        double deep = overFloor.lift(shift, 3 * n, turn, tipTurn, 4 * n);
         weight[n] = Math.max(weight[n], firmness(deep));
       }
     }
@@ -134,19 +148,57 @@ public final class FootCorrector {
     double out = before == null ? 0 : fade(frame - before.frames().to() + 1, before.easeOut());
     double in = after == null ? 0 : fade(after.frames().from() - frame, after.easeIn());
     double scale = out + in > 1 ? 1 / (out + in) : 1;
-    java.util.Arrays.fill(dest, 0);
+    Arrays.fill(dest, 0);
     double held = 0;
     if (out > 0) {
       int last = before.frames().to() - 1;
-      add(at(before, last), scale * out, dest);
+      int away = frame - last;
+      led(before, last, -1, scale * out, scale * soon(away, before.easeOut()), dest);
       held += scale * out * strength(before, last);
     }
     if (in > 0) {
       int first = after.frames().from();
-      add(at(after, first), scale * in, dest);
+      int away = first - frame;
+      led(after, first, 1, scale * in, scale * soon(away, after.easeIn()), dest);
       held += scale * in * strength(after, first);
     }
     return held;
+  }
+
+  /** How many frames inside a footing what fades beside it looks. */
+  public static int reach(double rateHz) {
+    return (int) (WHOLE_S * rateHz);
+  }
+
+  private double soon(int away, int ease) {
+    return fade(away, Math.min(ease, (int) Math.round(SOON_S * pose.rateHz())));
+  }
+
+  /**
+   * Adds what is left of a correction beside a footing: what the foot needed near that end on the
+   * whole fades slowly; what it needed besides in the very first or last frame is what it shook, or
+   * moved already, and goes sooner.
+   *
+   * @param edge first or last frame of the footing
+   * @param inwards 1 from the first frame, -1 from the last
+   */
+  private void led(
+      Footing footing, int edge, int inwards, double share, double soon, double[] dest) {
+    double[] there = at(footing, edge);
+    double[] mean = wholes.computeIfAbsent(edge, e -> whole(footing, e, inwards));
+    add(mean, share, dest);
+    for (int i = 0; i < SIZE; i++) {
+      dest[i] += soon * (there[i] - mean[i]);
+    }
+  }
+
+  private double[] whole(Footing footing, int edge, int inwards) {
+    int count = Math.min(footing.frames().count(), 1 + reach(pose.rateHz()));
+    double[] mean = new double[SIZE];
+    for (int n = 0; n < count; n++) {
+      add(held(footing, edge + inwards * n), 1.0 / count, mean);
+    }
+    return mean;
   }
 
   private static void add(double[] c, double weight, double[] dest) {
@@ -163,15 +215,59 @@ public final class FootCorrector {
 
   // ---- while the foot rests ----------------------------------------------------------------
 
-  /** The correction in a frame of a footing; kept for frames that others fade from. */
+  /**
+   * The correction in a frame of a footing. Where a foot that comes down or leaves is far from its
+   * spot it moves already: it is not held, but led as it is on the whole.
+   */
   private double[] at(Footing footing, int frame) {
+    double[] c = held(footing, frame);
+    Frames all = footing.frames();
+    boolean begins = frame - all.from() <= all.to() - 1 - frame;
+    int inside = begins ? frame - all.from() : all.to() - 1 - frame;
+    int edge = begins ? all.from() : all.to() - 1;
+    double near = fade(inside, (int) Math.round(MOVES_S * pose.rateHz()));
+    // what rests as the take begins or ends neither lands nor leaves there
+    boolean known = edge == 0 || edge == pose.frames() - 1 || isByHand(footing, edge);
+    if (near == 0 || known) {
+      return c;
+    }
+    double[] mean = wholes.computeIfAbsent(edge, e -> whole(footing, e, begins ? 1 : -1));
+    double away = Math.hypot(c[SHIFT] - mean[SHIFT], c[SHIFT + 2] - mean[SHIFT + 2]);
+    double free = near * (1 - fade(away - MOVES_M, MOVES_M));
+    if (free == 0) {
+      return c;
+    }
+    double[] led = c.clone();
+    for (int i = 0; i < SIZE; i++) {
+      led[i] += free * (mean[i] - c[i]);
+    }
+    return led;
+  }
+
+  /** Whether the artist said that the foot rests in a frame. */
+  private static boolean isByHand(Footing footing, int frame) {
+    for (Plant plant : footing.plants()) {
+      if (plant.byHand() && plant.frames().contains(frame)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private static double fade(double away, double wide) {
+    double t = Math.max(0, away / wide);
+    return t >= 1 ? 0 : 1 - t * t * (3 - 2 * t);
+  }
+
+  /** What holds a foot in a frame of a footing; kept for frames that others fade from. */
+  private double[] held(Footing footing, int frame) {
     boolean edge = frame == footing.frames().from() || frame == footing.frames().to() - 1;
     double[] kept = edge ? known.get(frame) : null;
     if (kept != null) {
       return kept;
     }
     double[] c = new double[SIZE];
-    c[YAW] = yaw(footing, frame);
+    c[YAW] = headings.yaw(footing, frame);
     footTilt(footing, frame, c);
     toeTilt(footing, frame, c);
     pose.load(frame);
@@ -184,46 +280,6 @@ public final class FootCorrector {
       known.put(frame, c);
     }
     return c;
-  }
-
-  private double yaw(Footing footing, int frame) {
-    Footing.Segment before = null;
-    Footing.Segment after = null;
-    for (Footing.Segment s : footing.segments()) {
-      if (s.frames().contains(frame)) {
-        return yawIn(s, frame);
-      }
-      if (s.frames().to() <= frame) {
-        before = s;
-      } else if (after == null) {
-        after = s;
-      }
-    }
-    if (before == null && after == null) {
-      return 0;
-    }
-    if (after == null) {
-      return yawIn(before, before.frames().to() - 1);
-    }
-    if (before == null) {
-      return yawIn(after, after.frames().from());
-    }
-    int from = before.frames().to() - 1;
-    double t = (frame - from) / (double) (after.frames().from() - from);
-    double a = yawIn(before, from);
-    double b = yawIn(after, after.frames().from());
-    return a + t * t * (3 - 2 * t) * Footings.wrapped(b - a);
-  }
-
-  private double yawIn(Footing.Segment segment, int frame) {
-    Frames flat = segment.flat();
-    int known = frame;
-    if (!flat.isEmpty()) {
-      known = Math.max(flat.from(), Math.min(flat.to() - 1, frame));
-    }
-    pose.load(known);
-    double is = pose.heading(flat.isEmpty() ? pose.toes : pose.foot);
-    return (1 - twist) * Footings.wrapped(segment.headingRad() - is);
   }
 
   private void footTilt(Footing footing, int frame, double[] c) {
@@ -264,10 +320,10 @@ public final class FootCorrector {
   /** Adds a share of the tilt that lays the foot flat in a frame. */
   private void flatTilt(Footing.Segment segment, int frame, double[] c, double share) {
     if (share > 0) {
-      FootPose.yaw(yawIn(segment, frame), yaw);
+      FootPose.yaw(headings.yawIn(segment, frame), yaw);
       pose.load(frame);
       Quats.multiply(yaw, 0, pose.foot, 0, so, 0);
-      flat(kept(segment, frame));
+      flat(headings.kept(segment, frame));
       addTurn(c, FOOT, share);
     }
   }
@@ -276,16 +332,6 @@ public final class FootCorrector {
   private void flat(double heading) {
     pose.flat(heading, wanted);
     Quats.multiply(tilt, 0, wanted, 0, wanted, 0);
-  }
-
-  /** The heading a foot has in a frame of a segment, its own small turns kept as wanted. */
-  private double kept(Footing.Segment segment, int frame) {
-    if (twist == 0) {
-      return segment.headingRad();
-    }
-    pose.load(frame);
-    double is = pose.heading(segment.flat().isEmpty() ? pose.toes : pose.foot);
-    return segment.headingRad() + twist * Footings.wrapped(is - segment.headingRad());
   }
 
   private void toeTilt(Footing footing, int frame, double[] c) {
@@ -320,18 +366,8 @@ public final class FootCorrector {
     if (share <= 0) {
       return;
     }
-    double by = yaw(footing, frame);
-    Footing.Segment in = null;
-    for (Footing.Segment s : footing.segments()) {
-      in = s.frames().contains(frame) ? s : in;
-    }
-    double heading;
-    if (in != null) {
-      heading = kept(in, Math.min(frame, in.frames().to() - 1));
-    } else {
-      pose.load(frame);
-      heading = pose.heading(pose.toes) + by;
-    }
+    double by = headings.yaw(footing, frame);
+    double heading = headings.ofToes(footing, frame);
     FootPose.yaw(by, yaw);
     pose.load(frame);
     Quats.multiply(yaw, 0, pose.toes, 0, so, 0);
@@ -365,7 +401,8 @@ public final class FootCorrector {
     double heading = along == 0 ? 0 : headingFor(footing, frame);
     double x = footing.x() + along * Math.sin(heading);
     double z = footing.z() + along * Math.cos(heading);
-    double y = footing.y() + floor.at(x, z) - floor.at(footing.x(), footing.z());
+    double y =
+        footing.y() + floor.at(x, z) - floor.at(footing.x(), footing.z()) + pose.above[place];
     c[SHIFT] = x - p[0] - pose.ankle[0];
     c[SHIFT + 1] = unstamped(footing, frame, y - p[1] - pose.ankle[1]);
     c[SHIFT + 2] = z - p[2] - pose.ankle[2];
@@ -392,82 +429,5 @@ public final class FootCorrector {
   private double headingFor(Footing footing, int frame) {
     Footing.Segment segment = footing.nearest(frame);
     return segment == null ? pose.heading(pose.foot) : segment.headingRad();
-  }
-
-  // ---- nothing sinks -----------------------------------------------------------------------
-
-  /** Turns a resting foot about what is held so that nothing else of it is in the floor. */
-  private void rise(
-      Footing held, int frame, double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
-    boolean ball = held.holds(1, frame) || held.holds(2, frame);
-    boolean heel = held.holds(0, frame);
-    if (ball && heel) {
-      return;
-    }
-    int pivot = ball ? held.holds(1, frame) ? 1 : 2 : 0;
-    for (int place = 0; place < Sole.PLACES; place++) {
-      // toes lie flat while the ball rests
-      if (!held.holds(place, frame) && !(pivot == 1 && place > 0)) {
-        rise(place, pivot, shift, at3, turn, tipTurn, at);
-      }
-    }
-  }
-
-  /**
-   * Lifts a free foot out of the floor.
-   *
-   * @return how deep it was, metres; below 0 over the floor
-   */
-  private double lift(double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
-    double deep = Double.NEGATIVE_INFINITY;
-    for (int place = 0; place < Sole.PLACES; place++) {
-      deep = Math.max(deep, -height(place, shift, at3, turn, tipTurn, at));
-    }
-    if (deep > GRAZE) {
-      shift[at3 + 1] += deep - GRAZE;
-    }
-    return deep;
-  }
-
-  /** Height over the floor of a place of the corrected foot, metres; its place is left in p. */
-  private double height(
-      int place, double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
-    Quats.multiply(turn, at, pose.foot, 0, footTurn, 0);
-    Quats.multiply(tipTurn, at, pose.toes, 0, toeTurn, 0);
-    pose.fromAnkle(place, footTurn, toeTurn, p);
-    for (int i = 0; i < 3; i++) {
-      p[i] += pose.ankle[i] + shift[at3 + i];
-    }
-    return floor.over(0, p[0], p[1], p[2]);
-  }
-
-  /** Turns the foot about its pivot until a place is out of the floor. */
-  private void rise(
-      int place, int pivot, double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
-    double deep = -height(place, shift, at3, turn, tipTurn, at);
-    if (deep <= 0) {
-      return;
-    }
-    double[] low = p.clone();
-    height(pivot, shift, at3, turn, tipTurn, at);
-    double[] fixed = p.clone();
-    double x = low[0] - fixed[0];
-    double z = low[2] - fixed[2];
-    double reach = Math.hypot(x, z);
-    if (reach < 1e-4) {
-      return;
-    }
-    // about the level axis square to the foot, so that the low place comes up
-    double angle = Math.atan2(deep, reach);
-    double s = Math.sin(angle / 2) / reach;
-    double[] up = {-z * s, 0, x * s, Math.cos(angle / 2)};
-    Quats.multiply(up, 0, turn, at, turn, at);
-    if (pivot == 0 || place > 0) {
-      Quats.multiply(up, 0, tipTurn, at, tipTurn, at);
-    }
-    height(pivot, shift, at3, turn, tipTurn, at);
-    for (int i = 0; i < 3; i++) {
-      shift[at3 + i] += fixed[i] - p[i];
-    }
   }
 }

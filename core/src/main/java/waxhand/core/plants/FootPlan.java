@@ -39,7 +39,7 @@ public record FootPlan(List<Footing> footings, Carry carry, Map<Side, FootRest> 
       pose.load(frame);
       pose.fromAnkle(footing.anchor(), pose.foot, pose.toes, p);
       double x = p[0] + pose.ankle[0] - footing.x();
-      double y = p[1] + pose.ankle[1] - footing.y();
+      double y = p[1] + pose.ankle[1] - pose.above[footing.anchor()] - footing.y();
       double z = p[2] + pose.ankle[2] - footing.z();
       return Math.sqrt(x * x + y * y + z * z);
     };

@@ -38,6 +38,9 @@ final class FootPose {
   /** Places of the sole from the heel along a foot that lies flat with heading 0: z only. */
   final double[] along = new double[Sole.PLACES];
 
+  /** How high over what a foot rests on what it turns about is, metres. */
+  final double[] above = new double[Sole.PLACES];
+
   /** Heading of the foot at rest. */
   final double restHeading;
 
@@ -80,6 +83,15 @@ final class FootPose {
     double x = toToes[0] + points[2][0] - points[0][0];
     double z = toToes[2] + points[2][2] - points[0][2];
     restHeading = Math.atan2(x, z);
+    for (int place = 0; place < Sole.PLACES; place++) {
+      FootPivot pivot = rest.pivots().get(place);
+      points[place][0] += pivot.aheadM() * Math.sin(restHeading);
+      points[place][1] += pivot.upM();
+      points[place][2] += pivot.aheadM() * Math.cos(restHeading);
+      above[place] = pivot.upM();
+    }
+    x = toToes[0] + points[2][0] - points[0][0];
+    z = toToes[2] + points[2][2] - points[0][2];
     along[1] =
         Math.hypot(
             toToes[0] + points[1][0] - points[0][0], toToes[2] + points[1][2] - points[0][2]);

@@ -211,7 +211,7 @@ public final class Footings {
         pose.fromAnkle(anchor, pose.foot, pose.toes, p);
         places[0][count] = p[0] + pose.ankle[0];
         places[1][count] = p[2] + pose.ankle[2];
-        places[2][count] = p[1] + pose.ankle[1];
+        places[2][count] = p[1] + pose.ankle[1] - pose.above[anchor];
         count++;
       }
     }
@@ -221,7 +221,9 @@ public final class Footings {
         if (plant.part().place() == anchor) {
           pose.load(plant.frames().from());
           pose.fromAnkle(anchor, pose.foot, pose.toes, p);
-          return new double[] {p[0] + pose.ankle[0], p[2] + pose.ankle[2], p[1] + pose.ankle[1]};
+          return new double[] {
+            p[0] + pose.ankle[0], p[2] + pose.ankle[2], p[1] + pose.ankle[1] - pose.above[anchor]
+          };
         }
       }
     }

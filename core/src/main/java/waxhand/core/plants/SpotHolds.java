@@ -30,6 +30,9 @@ public final class SpotHolds {
   /** A found hold begins and ends where the part was captured so near to its spot, metres. */
   private static final double NEAR_M = 0.005;
 
+  /** A found knee may be off its spot by so much: it rolls where it rests, metres. */
+  private static final double ROLLS_M = 0.008;
+
   private SpotHolds() {}
 
   /**
@@ -182,10 +185,17 @@ public final class SpotHolds {
         double free = 1 - Math.min(1, weight[n]);
         pose.solve(clip, known);
         point.place(pose, p, 0);
-        double[] spot = {hold.x(), hold.y(), hold.z()};
         double by = Math.min(share, free);
+        double[] off = {hold.x() - p[0], hold.y() - p[1], hold.z() - p[2]};
+        double away = 0;
         for (int i = 0; i < 3; i++) {
-          shift[3 * n + i] += by * (spot[i] - p[i] - carry.at(known, i));
+          off[i] -= carry.at(known, i);
+          away += off[i] * off[i];
+        }
+        double rolls = plant.byHand() || !plant.part().isKnee() ? 0 : ROLLS_M;
+        double beyond = Math.max(0, 1 - rolls / Math.max(1e-12, Math.sqrt(away)));
+        for (int i = 0; i < 3; i++) {
+          shift[3 * n + i] += by * beyond * off[i];
         }
         weight[n] += by;
         if (turn != null && plant.move().turnRad() != 0) {

@@ -164,4 +164,30 @@ class CarryTest {
     assertThat(footing.segments()).hasSize(1);
     assertThat(footing.segments().get(0).headingRad()).isCloseTo(0, within(1e-6));
   }
+
+  /** What a foot shakes is no drift, however unevenly it goes there and back. */
+  @Test
+  void shakingSlowlyOneWayAndQuicklyBackIsNoDrift() {
+    DoubleUnaryOperator shakes = t -> t < 3 || t > 5 ? 0 : 0.025 * ((6 * t) % 1);
+    Motion in = standing(t -> 0, t -> 0, shakes);
+    Carry carry = found(in, PlantsPass.KIND.defaults(), Place.ALL).plan().carry();
+    double before = carry.at(120, 2);
+    double after = carry.at(360, 2);
+    assertThat(after).isCloseTo(before, within(2e-3));
+  }
+
+  /** Both feet leap at once: that is the body, and no knee bends for it. */
+  @Test
+  void aJoltOfTheWholeBodyBendsNoKnee() {
+    Motion in = standing(t -> 0, t -> t > 4 && t < 4.04 ? -0.03 : 0, t -> 0);
+    Motion out =
+        Plate.of("p", PlantsPass.KIND.defaults()).apply(in, in.clip().allFrames(), Work.UNWATCHED);
+    int shin = in.clip().skeleton().parent(in.body().soles().get(0).foot());
+    double[] q = new double[4];
+    double[] still = {0, 0, 0, 1};
+    for (int f = 230; f < 255; f++) {
+      out.clip().rotation(shin).read(f, q, 0);
+      assertThat(Math.toDegrees(Quats.angle(still, 0, q, 0))).as("frame %d", f).isLessThan(8);
+    }
+  }
 }

@@ -87,7 +87,7 @@ public record Planted(
       ease = Math.max(ease, Math.max(plant.easeIn(), plant.easeOut()));
     }
     int free = plan.footings().stream().mapToInt(Footing::longestFree).max().orElse(0);
-    return ease + free + Reposer.reach(rateHz);
+    return ease + FootCorrector.reach(rateHz) + free + Reposer.reach(rateHz);
   }
 
   @Override

@@ -1,0 +1,136 @@
+package waxhand.core.plants;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.joml.Vector3d;
+import org.junit.jupiter.api.Test;
+import waxhand.core.Samples;
+import waxhand.core.body.Side;
+import waxhand.core.body.Sole;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.Ground;
+import waxhand.core.maths.Quats;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
+
+class FootRestTest {
+  private static final int COUNT = 480;
+  private static final double RATE = 60;
+
+  /** A body that stands, its left foot pitched, its hips where told. */
+  private static Motion standing(Skeleton skeleton, double[] pitch, double[] hips) {
+    List<Track> rotations = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
+    for (int j = 0; j < skeleton.size(); j++) {
+      double[] q = new double[4 * COUNT];
+      for (int f = 0; f < COUNT; f++) {
+        boolean foot = skeleton.joint(j).name().equals("LeftFoot");
+        Quats.exp(new double[] {foot ? pitch[f] : 0, 0, 0}, 0, q, 4 * f);
+      }
+      rotations.add(Track.of(TrackType.ROTATION, q));
+      translations.add(null);
+    }
+    translations.set(0, Track.of(TrackType.TRANSLATION, hips));
+    return Motion.of(new Clip(skeleton, RATE, rotations, translations));
+  }
+
+  private static double[] still() {
+    double[] hips = new double[3 * COUNT];
+    for (int f = 0; f < COUNT; f++) {
+      hips[3 * f + 1] = 0.95;
+    }
+    return hips;
+  }
+
+  private static double[] rolling() {
+    double[] pitch = new double[COUNT];
+    for (int f = 0; f < COUNT; f++) {
+      pitch[f] = 0.5 * (1 - Math.cos(0.08 * f));
+    }
+    return pitch;
+  }
+
+  /** Moves the hips so that a point of the left foot keeps to its place, but for a tremor. */
+  private static Motion turningAbout(Vector3d point, double[] pitch) {
+    double[] hips = still();
+    Skeleton skeleton = Samples.bodyWithout("Toe");
+    Motion in = standing(skeleton, pitch, hips);
+    int foot = in.body().soles().get(0).foot();
+    WorldPose pose = new WorldPose(skeleton);
+    Random tremor = new Random(4);
+    double[] p = new double[3];
+    double[] first = new double[3];
+    for (int f = 0; f < COUNT; f++) {
+      pose.solve(in.clip(), f);
+      pose.point(foot, point, p, 0);
+      if (f == 0) {
+        System.arraycopy(p, 0, first, 0, 3);
+      }
+      for (int i = 0; i < 3; i++) {
+        hips[3 * f + i] += first[i] - p[i] + 0.001 * tremor.nextGaussian();
+      }
+    }
+    return standing(skeleton, pitch, hips);
+  }
+
+  @Test
+  void whatAFootWithoutToesTurnsAboutIsFound() {
+    Skeleton skeleton = Samples.bodyWithout("Toe");
+    Sole sole = standing(skeleton, rolling(), still()).body().soles().get(0);
+    Vector3d balls = new Vector3d(sole.toe()).add(0, 0.015, -0.03);
+    Motion in = turningAbout(balls, rolling());
+    FootPose pose = new FootPose(in.clip(), sole, Carry.NONE, FootRest.AS_BUILT);
+    FootPivot found = FootPivot.of(pose, 2, List.of(Frames.first(COUNT)), 0);
+    assertThat(found.aheadM()).isCloseTo(-0.03, within(0.004));
+    assertThat(found.upM()).isCloseTo(0.015, within(0.003));
+  }
+
+  /** A foot that hardly turns tells nothing, and one that goes about did not rest. */
+  @Test
+  void whereNothingTellsItIsWhereTheSkeletonSays() {
+    Skeleton skeleton = Samples.bodyWithout("Toe");
+    Motion calm = standing(skeleton, new double[COUNT], still());
+    double[] walk = still();
+    for (int f = 0; f < COUNT; f++) {
+      walk[3 * f + 2] += 0.002 * f;
+    }
+    Motion goes = standing(skeleton, rolling(), walk);
+    Sole sole = calm.body().soles().get(0);
+    for (Motion in : List.of(calm, goes)) {
+      FootPose pose = new FootPose(in.clip(), sole, Carry.NONE, FootRest.AS_BUILT);
+      FootPivot found = FootPivot.of(pose, 2, List.of(Frames.first(COUNT)), 0);
+      assertThat(Math.abs(found.aheadM())).isLessThan(0.005);
+      assertThat(Math.abs(found.upM())).isLessThan(0.005);
+    }
+    FootPose pose = new FootPose(calm.clip(), sole, Carry.NONE, FootRest.AS_BUILT);
+    assertThat(FootPivot.of(pose, 2, List.of(), 0)).isEqualTo(FootPivot.NONE);
+  }
+
+  /** A body that floats while one foot stands alone does not stand on legs of two lengths. */
+  @Test
+  void feetThatStoodTogetherAreAsHighAsEachOther() {
+    double[] hips = still();
+    for (int f = 0; f < 300; f++) {
+      hips[3 * f + 1] += 0.01;
+    }
+    Motion in = standing(Samples.body(), new double[COUNT], hips);
+    List<Contact> contacts = new ArrayList<>();
+    for (int place = 0; place < 2; place++) {
+      contacts.add(new Contact(ContactPart.ofSole(Side.LEFT, place), Frames.first(COUNT)));
+      contacts.add(new Contact(ContactPart.ofSole(Side.RIGHT, place), new Frames(300, COUNT)));
+    }
+    Map<Side, FootRest> rests = FootRest.of(in, contacts, Ground.of(in, 0));
+    assertThat(rests.get(Side.LEFT).ankleM()).isEqualTo(rests.get(Side.RIGHT).ankleM());
+  }
+}
