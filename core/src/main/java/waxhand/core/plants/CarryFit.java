@@ -100,7 +100,6 @@ final class CarryFit {
   /** Along an axis of the ground, so that what rests goes as little as can be. */
   private void steps(int axis) {
     double[] pulls = new double[count];
-    Arrays.fill(weights, 0);
     for (int n = 0; n < count; n++) {
       pulls[n] = active.contains(n) ? back : 1;
       values[n] = 0;
@@ -145,17 +144,7 @@ final class CarryFit {
       weights[n] = active.contains(n) ? LOOSE : FIXED;
     }
     for (RestingFoot foot : feet) {
-      int from = 0;
-      while (from < count) {
-        int to = from + 1;
-        while (to < count && foot.footing[to] == foot.footing[from]) {
-          to++;
-        }
-        if (foot.footing[from] >= 0) {
-          spot(foot, from, to, axis);
-        }
-        from = to;
-      }
+      foot.eachFooting((from, to) -> spot(foot, from, to, axis));
     }
     for (int n = 0; n < count; n++) {
       values[n] /= weights[n];
@@ -225,25 +214,18 @@ final class CarryFit {
 
   /** How far the spot of a foot is from it, 3 numbers a frame in which it rests. */
   private void off(RestingFoot foot, double[] dest) {
-    int from = 0;
-    while (from < count) {
-      int to = from + 1;
-      while (to < count && foot.footing[to] == foot.footing[from]) {
-        to++;
-      }
-      if (foot.footing[from] >= 0) {
-        for (int axis = 0; axis < 3; axis += 2) {
-          double mean = mean(foot, from, to, axis);
-          for (int n = from; n < to; n++) {
-            dest[3 * n + axis] = mean - out[n];
+    foot.eachFooting(
+        (from, to) -> {
+          for (int axis = 0; axis < 3; axis += 2) {
+            double mean = mean(foot, from, to, axis);
+            for (int n = from; n < to; n++) {
+              dest[3 * n + axis] = mean - out[n];
+            }
           }
-        }
-        for (int n = from; n < to; n++) {
-          dest[3 * n + 1] = -foot.high[n] - path[3 * n + 1];
-        }
-      }
-      from = to;
-    }
+          for (int n = from; n < to; n++) {
+            dest[3 * n + 1] = -foot.high[n] - path[3 * n + 1];
+          }
+        });
   }
 
   private static double sq(double value) {

@@ -101,7 +101,9 @@ public final class FootCorrector {
       }
       Footing held = next < footings.size() ? footings.get(next) : null;
       boolean rests = held != null && held.frames().contains(frame);
+      double moves = 0;
       if (rests) {
+        moves = moves(held, frame);
         System.arraycopy(at(held, frame), 0, c, 0, SIZE);
         weight[n] = strength(held, frame);
       } else {
@@ -112,6 +114,9 @@ public final class FootCorrector {
       System.arraycopy(c, SHIFT, shift, 3 * n, 3);
       if (rests) {
         overFloor.rise(held, frame, shift, 3 * n, turn, tipTurn, 4 * n);
+        if (moves > 0) {
+          overFloor.lift(shift, 3 * n, turn, tipTurn, 4 * n);
+        }
       } else {
         // a foot that is kept out of the floor does not go down with the hips either
         double deep = overFloor.lift(shift, 3 * n, turn, tipTurn, 4 * n);
@@ -153,13 +158,13 @@ public final class FootCorrector {
     if (out > 0) {
       int last = before.frames().to() - 1;
       int away = frame - last;
-      led(before, last, -1, scale * out, scale * soon(away, before.easeOut()), dest);
+      led(before, false, scale * out, scale * soon(away, before.easeOut()), dest);
       held += scale * out * strength(before, last);
     }
     if (in > 0) {
       int first = after.frames().from();
       int away = first - frame;
-      led(after, first, 1, scale * in, scale * soon(away, after.easeIn()), dest);
+      led(after, true, scale * in, scale * soon(away, after.easeIn()), dest);
       held += scale * in * strength(after, first);
     }
     return held;
@@ -179,25 +184,31 @@ public final class FootCorrector {
    * whole fades slowly; what it needed besides in the very first or last frame is what it shook, or
    * moved already, and goes sooner.
    *
-   * @param edge first or last frame of the footing
-   * @param inwards 1 from the first frame, -1 from the last
+   * @param begins whether before the footing, else behind it
    */
-  private void led(
-      Footing footing, int edge, int inwards, double share, double soon, double[] dest) {
-    double[] there = at(footing, edge);
-    double[] mean = wholes.computeIfAbsent(edge, e -> whole(footing, e, inwards));
+  private void led(Footing footing, boolean begins, double share, double soon, double[] dest) {
+    double[] there = at(footing, begins ? footing.frames().from() : footing.frames().to() - 1);
+    double[] mean = whole(footing, begins);
     add(mean, share, dest);
     for (int i = 0; i < SIZE; i++) {
       dest[i] += soon * (there[i] - mean[i]);
     }
   }
 
-  private double[] whole(Footing footing, int edge, int inwards) {
-    int count = Math.min(footing.frames().count(), 1 + reach(pose.rateHz()));
+  /** What a foot needs on the whole where a footing begins or ends. */
+  private double[] whole(Footing footing, boolean begins) {
+    Frames all = footing.frames();
+    int edge = begins ? all.from() : all.to() - 1;
+    double[] kept = wholes.get(edge);
+    if (kept != null) {
+      return kept;
+    }
+    int count = Math.min(all.count(), 1 + reach(pose.rateHz()));
     double[] mean = new double[SIZE];
     for (int n = 0; n < count; n++) {
-      add(held(footing, edge + inwards * n), 1.0 / count, mean);
+      add(held(footing, begins ? edge + n : edge - n), 1.0 / count, mean);
     }
+    wholes.put(edge, mean);
     return mean;
   }
 
@@ -216,32 +227,47 @@ public final class FootCorrector {
   // ---- while the foot rests ----------------------------------------------------------------
 
   /**
-   * The correction in a frame of a footing. Where a foot that comes down or leaves is far from its
-   * spot it moves already: it is not held, but led as it is on the whole.
+   * The correction in a frame of a footing: where the foot moves already, what it needs on the
+   * whole.
    */
   private double[] at(Footing footing, int frame) {
     double[] c = held(footing, frame);
+    double moves = moves(footing, frame);
+    if (moves == 0) {
+      return c;
+    }
+    double[] mean = whole(footing, begins(footing, frame));
+    double[] led = c.clone();
+    for (int i = 0; i < SIZE; i++) {
+      led[i] += moves * (mean[i] - c[i]);
+    }
+    return led;
+  }
+
+  /**
+   * How surely a foot that was found to rest moves, 0 to 1: where it has hardly come down or is
+   * about to leave and what would hold it takes it far from where it is led on the whole.
+   */
+  private double moves(Footing footing, int frame) {
     Frames all = footing.frames();
-    boolean begins = frame - all.from() <= all.to() - 1 - frame;
-    int inside = begins ? frame - all.from() : all.to() - 1 - frame;
+    boolean begins = begins(footing, frame);
     int edge = begins ? all.from() : all.to() - 1;
-    double near = fade(inside, (int) Math.round(MOVES_S * pose.rateHz()));
+    double near = fade(Math.abs(frame - edge), (int) Math.round(MOVES_S * pose.rateHz()));
     // what rests as the take begins or ends neither lands nor leaves there
     boolean known = edge == 0 || edge == pose.frames() - 1 || isByHand(footing, edge);
     if (near == 0 || known) {
-      return c;
+      return 0;
     }
-    double[] mean = wholes.computeIfAbsent(edge, e -> whole(footing, e, begins ? 1 : -1));
-    double away = Math.hypot(c[SHIFT] - mean[SHIFT], c[SHIFT + 2] - mean[SHIFT + 2]);
-    double free = near * (1 - fade(away - MOVES_M, MOVES_M));
-    if (free == 0) {
-      return c;
-    }
-    double[] led = c.clone();
-    for (int i = 0; i < SIZE; i++) {
-      led[i] += free * (mean[i] - c[i]);
-    }
-    return led;
+    double[] held = held(footing, frame);
+    double[] mean = whole(footing, begins);
+    double away = Math.hypot(held[SHIFT] - mean[SHIFT], held[SHIFT + 2] - mean[SHIFT + 2]);
+    return near * (1 - fade(away - MOVES_M, MOVES_M));
+  }
+
+  /** Whether a frame is nearer to the beginning of a footing than to its end. */
+  private static boolean begins(Footing footing, int frame) {
+    Frames all = footing.frames();
+    return frame - all.from() <= all.to() - 1 - frame;
   }
 
   /** Whether the artist said that the foot rests in a frame. */

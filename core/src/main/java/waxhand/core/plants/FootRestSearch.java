@@ -67,6 +67,9 @@ final class FootRestSearch {
     }
     Map<Side, Double> heights = ankles();
     found.replaceAll((side, rest) -> rest.withAnkle(heights.getOrDefault(side, Double.NaN)));
+    if (soles.stream().allMatch(s -> s.toes() != s.foot())) {
+      return found;
+    }
     Carry carry = onFlatFeet(found);
     for (Sole sole : soles) {
       found.computeIfPresent(
@@ -230,29 +233,27 @@ final class FootRestSearch {
     return Carry.of(motion, footings, known, ground, motion.clip().allFrames(), 1);
   }
 
-  /** By place of the sole, from the frames in which it rests alone. */
+  /**
+   * By place of the sole. Only the tip of a foot without toes that bend is in doubt: others roll on
+   * joints and heels that files have.
+   */
   private List<FootPivot> pivots(Sole sole, FootRest rest, Carry carry) {
-    FootPose pose = pose(sole, carry, rest);
-    FrameSet[] places = rests.get(sole.side());
-    List<FootPivot> found = new ArrayList<>();
-    for (int place = 0; place < Sole.PLACES; place++) {
-      FrameSet alone = places[place];
-      for (int other = 0; other < Sole.PLACES; other++) {
-        alone = other == place ? alone : alone.minus(places[other]);
-      }
-      double likelyUpM = place == 2 ? overTheSole(sole) : 0;
-      found.add(FootPivot.of(pose, place, alone.runs(), likelyUpM));
+    if (sole.toes() != sole.foot()) {
+      return rest.pivots();
     }
-    return found;
+    FrameSet[] places = rests.get(sole.side());
+    FrameSet alone = places[2].minus(places[0]).minus(places[1]);
+    FootPivot tip = FootPivot.of(pose(sole, carry, rest), 2, alone.runs(), overTheSole(sole));
+    return List.of(FootPivot.NONE, FootPivot.NONE, tip);
   }
 
   /**
    * How high the end of a foot without toes that bend is over its sole, metres: there toes would
-   * bend, were there any. 0 of other feet.
+   * bend, were there any. 0 where it is likelier to be their tip.
    */
   private double overTheSole(Sole sole) {
     Skeleton skeleton = motion.clip().skeleton();
-    if (sole.toes() != sole.foot() || skeleton.joint(sole.foot()).tip().isEmpty()) {
+    if (skeleton.joint(sole.foot()).tip().isEmpty()) {
       return 0;
     }
     Vector3d tip = new Vector3d(skeleton.joint(sole.foot()).tip().get()).sub(sole.toe());

@@ -123,6 +123,26 @@ final class RestingFoot {
     return footing[frame + 1] >= 0 && footing[frame + 1] == footing[frame];
   }
 
+  /** What is done with the frames of a footing. */
+  interface Run {
+    void of(int from, int to);
+  }
+
+  /** Goes through the footings in the order of time. */
+  void eachFooting(Run run) {
+    int from = 0;
+    while (from < footing.length) {
+      int to = from + 1;
+      while (to < footing.length && footing[to] == footing[from]) {
+        to++;
+      }
+      if (footing[from] >= 0) {
+        run.of(from, to);
+      }
+      from = to;
+    }
+  }
+
   private static int pivot(Footing footing, int frame) {
     return footing.holds(1, frame) ? 1 : footing.holds(2, frame) ? 2 : 0;
   }
