@@ -153,11 +153,6 @@ public record JointRange(Vector3dc bone, Quaterniondc rest, double swingRad, dou
     if (share == 1) {
       return;
     }
-    if (q[3] < 0) {
-      for (int i = 0; i < 4; i++) {
-        q[i] = -q[i];
-      }
-    }
     double[] v = new double[3];
     Quats.log(q, 0, v, 0);
     for (int i = 0; i < 3; i++) {
