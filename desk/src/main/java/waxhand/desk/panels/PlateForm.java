@@ -139,7 +139,8 @@ final class PlateForm extends VBox {
 
   void show(Plate plate) {
     PassKind<?> kind = plate.pass().kind();
-    help.setText(kind.words() + ": " + kind.help());
+    boolean renamed = !plate.name().equals(kind.words());
+    help.setText(renamed ? kind.words() + ": " + kind.help() : kind.help());
     complaint.setText(complaint(plate));
     List<Node> shown = own.containsKey(kind) ? List.of(own.get(kind).node()) : List.of();
     if (!settings.getChildren().equals(shown)) {
