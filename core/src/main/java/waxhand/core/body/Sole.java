@@ -10,7 +10,8 @@ import waxhand.core.motion.WorldPose;
 
 /**
  * The three places where a foot meets the ground, each in the frame of the joint that carries it,
- * metres.
+ * metres. The front of a foot without toes that bend is round: where its bone ends toes would bend,
+ * were there any, so that is what it rolls about.
  *
  * @param side left or right
  * @param foot joint of the foot (ankle)
@@ -18,8 +19,21 @@ import waxhand.core.motion.WorldPose;
  * @param heel in the foot's frame
  * @param ball in the toes' frame, so that it rests while the heel rises
  * @param toe tip of the toes, in the toes' frame
+ * @param tip middle of the ball on which the front rolls, in the toes' frame
+ * @param tipM radius of that ball; 0 where toes bend, and {@code tip} is {@code toe}
  */
-public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball, Vector3dc toe) {
+public record Sole(
+    Side side,
+    int foot,
+    int toes,
+    Vector3dc heel,
+    Vector3dc ball,
+    Vector3dc toe,
+    Vector3dc tip,
+    double tipM) {
+  /** Thicker fronts are none, metres. */
+  private static final double THICKEST_TIP = 0.03;
+
   /**
    * Height of an ankle over the ground as a share of the body's (Winter, "Biomechanics and Motor
    * Control of Human Movement", 4th ed. 2009, figure 4.1).
@@ -44,7 +58,18 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
    * @param dest 3 numbers. Modified.
    */
   public void at(int place, WorldPose pose, double[] dest) {
-    pose.point(joint(place), point(place), dest, 0);
+    pose.point(joint(place), pivot(place), dest, 0);
+    dest[1] -= radiusM(place);
+  }
+
+  /** What the foot rolls about on one of the places, in the frame of its joint, metres. */
+  public Vector3dc pivot(int place) {
+    return place == 2 ? tip : point(place);
+  }
+
+  /** How high over the ground that is, metres. */
+  public double radiusM(int place) {
+    return place == 2 ? tipM : 0;
   }
 
   /**
@@ -142,6 +167,8 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
     double front = toes == foot ? ankle.y : rest[toes].y;
     heel.y = thickness.heelM().isPresent() ? ankle.y - thickness.heelM().getAsDouble() : ground;
     ball.y = thickness.ballM().isPresent() ? front - thickness.ballM().getAsDouble() : ground;
+    double high = toes == foot && skeleton.joint(foot).tip().isPresent() ? tip.y - ball.y : 0;
+    double radius = high > 0 && high < THICKEST_TIP ? high : 0;
     tip.y = ball.y;
     return new Sole(
         side,
@@ -149,6 +176,8 @@ public record Sole(Side side, int foot, int toes, Vector3dc heel, Vector3dc ball
         toes,
         skeleton.toJointAtRest(foot, heel.sub(ankle)),
         skeleton.toJointAtRest(toes, ball.sub(rest[toes])),
-        skeleton.toJointAtRest(toes, tip.sub(rest[toes])));
+        skeleton.toJointAtRest(toes, new Vector3d(tip).sub(rest[toes])),
+        skeleton.toJointAtRest(toes, new Vector3d(tip).add(0, radius, 0).sub(rest[toes])),
+        radius);
   }
 }

@@ -95,7 +95,7 @@ public enum ContactPart {
       return body.soles().stream()
           .filter(s -> s.side() == side())
           .findFirst()
-          .map(s -> new PartPoint(s.joint(place()), s.point(place()), 0));
+          .map(s -> new PartPoint(s.joint(place()), s.pivot(place()), s.radiusM(place())));
     }
     boolean left = side() == Side.LEFT;
     if (isKnee()) {

@@ -343,7 +343,7 @@ final class ContactSearch {
         double[][] course = courses.of(part);
         for (int n = 0; n < count; n++) {
           if (rests.get(part)[n]) {
-            sum[n] += over(n, course, false);
+            sum[n] += over(n, course, false) - points.get(part).radiusM();
             weight[n]++;
           }
         }

@@ -10,7 +10,7 @@ import waxhand.core.motion.WorldPose;
  *
  * @param joint that carries it
  * @param inJoint its middle in the joint's frame, metres
- * @param radiusM of the ball; 0 for points of the sole
+ * @param radiusM of the ball; 0 for most points of the sole
  */
 public record PartPoint(int joint, Vector3dc inJoint, double radiusM) {
   static PartPoint at(int joint, double radiusM) {

@@ -104,7 +104,7 @@ public record Standing(
         }
         if (inside) {
           drift = Math.max(drift, Math.hypot(p[at] - p[middle], p[at + 2] - p[middle + 2]));
-          height += onFloor ? Math.abs(p[at + 1]) : 0;
+          height += onFloor ? Math.abs(p[at + 1] - point.radiusM()) : 0;
           heights += onFloor ? 1 : 0;
         }
       }

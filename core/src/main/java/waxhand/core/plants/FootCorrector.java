@@ -405,11 +405,6 @@ public final class FootCorrector {
   private void addTurn(double[] c, int at, double share) {
     double[] back = {-so[0], -so[1], -so[2], so[3]};
     Quats.multiply(wanted, 0, back, 0, back, 0);
-    if (back[3] < 0) {
-      for (int i = 0; i < 4; i++) {
-        back[i] = -back[i];
-      }
-    }
     Quats.log(back, 0, p, 0);
     for (int i = 0; i < 3; i++) {
       c[at + i] += share * p[i];

@@ -8,11 +8,11 @@ import waxhand.core.motion.Frames;
 
 /**
  * What a foot really turns about while one place of its sole rests, from where the skeleton has
- * that place. A foot without toes that bend rolls over the balls of toes that no file has, behind
- * and above its tip; a heel is round. What is turned about keeps still, so it is the point of the
- * foot that moved least while the foot was tilted (least squares after Gamage and Lasenby, "New
- * least squares solutions for estimating the average centre of rotation and the axis of rotation",
- * J. Biomechanics 35, 2002), held to the place of the skeleton by as much as that is to be trusted.
+ * that place. A foot without toes that bend rolls over the balls of toes that no file has, which
+ * need not be where its bone ends. What is turned about keeps still, so it is the point of the foot
+ * that moved least while the foot was tilted (least squares after Gamage and Lasenby, "New least
+ * squares solutions for estimating the average centre of rotation and the axis of rotation", J.
+ * Biomechanics 35, 2002), held to the place of the skeleton by as much as that is to be trusted.
  *
  * @param aheadM along the foot, metres
  * @param upM square to the sole, metres
@@ -55,19 +55,18 @@ public record FootPivot(double aheadM, double upM) {
    *
    * @param pose of the foot as the skeleton has it
    * @param runs in which the place rests and no other place of the foot does
-   * @param likelyUpM how high over the place it is likely to be, metres
    */
-  static FootPivot of(FootPose pose, int place, List<Frames> runs, double likelyUpM) {
+  static FootPivot of(FootPose pose, int place, List<Frames> runs) {
     if (runs.isEmpty()) {
       return NONE;
     }
     double[] weights = new double[runs.size()];
     Arrays.fill(weights, 1);
     double ahead = 0;
-    double up = likelyUpM;
+    double up = 0;
     double ridge = WANDER_S * pose.rateHz() * (WANDER_M * WANDER_M) / (DOUBT_M * DOUBT_M);
     for (int turn = 0; turn < TURNS; turn++) {
-      double[] all = {ridge, 0, ridge, 0, -ridge * likelyUpM};
+      double[] all = {ridge, 0, ridge, 0, 0};
       for (int n = 0; n < runs.size(); n++) {
         double[] sums = sums(pose, place, runs.get(n));
         double left =

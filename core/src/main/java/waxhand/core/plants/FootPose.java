@@ -86,9 +86,9 @@ final class FootPose {
     for (int place = 0; place < Sole.PLACES; place++) {
       FootPivot pivot = rest.pivots().get(place);
       points[place][0] += pivot.aheadM() * Math.sin(restHeading);
-      points[place][1] += pivot.upM();
+      above[place] = pivot.upM() + sole.radiusM(place);
+      points[place][1] += above[place];
       points[place][2] += pivot.aheadM() * Math.cos(restHeading);
-      above[place] = pivot.upM();
     }
     x = toToes[0] + points[2][0] - points[0][0];
     z = toToes[2] + points[2][2] - points[0][2];

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.DoubleStream;
-import org.joml.Vector3d;
 import waxhand.core.body.Side;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.Contact;
@@ -16,7 +15,6 @@ import waxhand.core.contact.Ground;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Skeleton;
 import waxhand.core.scene.Motion;
 
 /** Finds how the feet of a take lie where they rest, and what they turn about. */
@@ -122,11 +120,6 @@ final class FootRestSearch {
         double[] turn = part == 0 ? pose.foot : pose.toes;
         FootPose.yaw(pose.restHeading - pose.heading(turn), back);
         Quats.multiply(back, 0, turn, 0, tilt, 0);
-        if (tilt[3] < 0) {
-          for (int i = 0; i < 4; i++) {
-            tilt[i] = -tilt[i];
-          }
-        }
         Quats.log(tilt, 0, v, 0);
         for (int i = 0; i < 3; i++) {
           found[3 * part + i][n] = v[i];
@@ -243,21 +236,7 @@ final class FootRestSearch {
     }
     FrameSet[] places = rests.get(sole.side());
     FrameSet alone = places[2].minus(places[0]).minus(places[1]);
-    FootPivot tip = FootPivot.of(pose(sole, carry, rest), 2, alone.runs(), overTheSole(sole));
+    FootPivot tip = FootPivot.of(pose(sole, carry, rest), 2, alone.runs());
     return List.of(FootPivot.NONE, FootPivot.NONE, tip);
-  }
-
-  /**
-   * How high the end of a foot without toes that bend is over its sole, metres: there toes would
-   * bend, were there any. 0 where it is likelier to be their tip.
-   */
-  private double overTheSole(Sole sole) {
-    Skeleton skeleton = motion.clip().skeleton();
-    if (skeleton.joint(sole.foot()).tip().isEmpty()) {
-      return 0;
-    }
-    Vector3d tip = new Vector3d(skeleton.joint(sole.foot()).tip().get()).sub(sole.toe());
-    double up = skeleton.toWorldAtRest(sole.foot(), tip).y;
-    return up > 0 && up < MOST_M ? up : 0;
   }
 }

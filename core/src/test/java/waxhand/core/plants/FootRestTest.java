@@ -6,8 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import org.joml.Vector3d;
+import org.joml.Vector3dc;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.Side;
@@ -16,8 +18,10 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.Ground;
 import waxhand.core.maths.Quats;
+import waxhand.core.measure.Slide;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
@@ -62,9 +66,8 @@ class FootRestTest {
   }
 
   /** Moves the hips so that a point of the left foot keeps to its place, but for a tremor. */
-  private static Motion turningAbout(Vector3d point, double[] pitch) {
+  private static Motion turningAbout(Skeleton skeleton, Vector3dc point, double[] pitch) {
     double[] hips = still();
-    Skeleton skeleton = Samples.bodyWithout("Toe");
     Motion in = standing(skeleton, pitch, hips);
     int foot = in.body().soles().get(0).foot();
     WorldPose pose = new WorldPose(skeleton);
@@ -89,9 +92,9 @@ class FootRestTest {
     Skeleton skeleton = Samples.bodyWithout("Toe");
     Sole sole = standing(skeleton, rolling(), still()).body().soles().get(0);
     Vector3d balls = new Vector3d(sole.toe()).add(0, 0.015, -0.03);
-    Motion in = turningAbout(balls, rolling());
+    Motion in = turningAbout(skeleton, balls, rolling());
     FootPose pose = new FootPose(in.clip(), sole, Carry.NONE, FootRest.AS_BUILT);
-    FootPivot found = FootPivot.of(pose, 2, List.of(Frames.first(COUNT)), 0);
+    FootPivot found = FootPivot.of(pose, 2, List.of(Frames.first(COUNT)));
     assertThat(found.aheadM()).isCloseTo(-0.03, within(0.004));
     assertThat(found.upM()).isCloseTo(0.015, within(0.003));
   }
@@ -109,12 +112,39 @@ class FootRestTest {
     Sole sole = calm.body().soles().get(0);
     for (Motion in : List.of(calm, goes)) {
       FootPose pose = new FootPose(in.clip(), sole, Carry.NONE, FootRest.AS_BUILT);
-      FootPivot found = FootPivot.of(pose, 2, List.of(Frames.first(COUNT)), 0);
+      FootPivot found = FootPivot.of(pose, 2, List.of(Frames.first(COUNT)));
       assertThat(Math.abs(found.aheadM())).isLessThan(0.005);
       assertThat(Math.abs(found.upM())).isLessThan(0.005);
     }
     FootPose pose = new FootPose(calm.clip(), sole, Carry.NONE, FootRest.AS_BUILT);
-    assertThat(FootPivot.of(pose, 2, List.of(), 0)).isEqualTo(FootPivot.NONE);
+    assertThat(FootPivot.of(pose, 2, List.of())).isEqualTo(FootPivot.NONE);
+  }
+
+  /** Rolling about the end of its bone a foot without toes keeps its front on one spot. */
+  @Test
+  void theFrontOfAFootWithoutToesIsRound() {
+    List<Joint> joints = new ArrayList<>(Samples.bodyWithout("Toe").joints());
+    joints.replaceAll(
+        j ->
+            j.name().endsWith("Foot")
+                ? new Joint(
+                    j.name(),
+                    j.parent(),
+                    j.offset(),
+                    j.moves(),
+                    Optional.of(new Vector3d(0, -0.05, 0.14)))
+                : j);
+    Skeleton skeleton = new Skeleton(joints);
+    Sole sole = standing(skeleton, rolling(), still()).body().soles().get(0);
+    assertThat(sole.radiusM(2)).isCloseTo(sole.tip().y() - sole.toe().y(), within(1e-12));
+    assertThat(sole.radiusM(2)).isBetween(0.005, 0.03);
+    Contact toe = new Contact(ContactPart.LEFT_TOE, Frames.first(COUNT));
+    Motion round = turningAbout(skeleton, sole.tip(), rolling());
+    assertThat(Slide.of(round, toe).farMm()).isLessThan(2);
+    Motion pointed = turningAbout(skeleton, sole.toe(), rolling());
+    assertThat(Slide.of(pointed, toe).farMm()).isGreaterThan(8);
+    assertThat(standing(Samples.body(), new double[COUNT], still()).body().soles())
+        .allMatch(s -> s.radiusM(2) == 0 && s.tip().equals(s.toe()));
   }
 
   /** A body that floats while one foot stands alone does not stand on legs of two lengths. */

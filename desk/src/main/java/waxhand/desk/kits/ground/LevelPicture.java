@@ -88,7 +88,7 @@ public final class LevelPicture implements PassPicture {
       for (Sole sole : motion.body().soles()) {
         pose.point(sole.foot(), sole.heel(), p, 0);
         low[i] = Math.min(low[i], 1000 * p[1]);
-        pose.point(sole.toes(), sole.toe(), p, 0);
+        sole.at(2, pose, p);
         low[i] = Math.min(low[i], 1000 * p[1]);
       }
       if (motion.body().soles().isEmpty()) {
