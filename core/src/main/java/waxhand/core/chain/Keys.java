@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import waxhand.core.maths.Hermite;
 import waxhand.core.motion.TimeMap;
 
 /**
@@ -86,7 +87,7 @@ public final class Keys<V> {
           return Optional.of(key.value());
         }
         double t = (frame - before.frame()) / (key.frame() - before.frame());
-        return Optional.of(mix.mixed(before.value(), key.value(), t * t * (3 - 2 * t)));
+        return Optional.of(mix.mixed(before.value(), key.value(), Hermite.smoothstep(t)));
       }
       before = key;
     }

@@ -1,6 +1,7 @@
 package waxhand.core.chain;
 
 import java.util.Optional;
+import waxhand.core.maths.Hermite;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 
@@ -69,6 +70,6 @@ public record Span(int from, int to, int easeIn, int easeOut) {
     double in = Math.min(easeIn, length / 2.0);
     double out = Math.min(easeOut, length / 2.0);
     double w = Math.min((frame - from + 1) / (in + 1), (to - frame) / (out + 1));
-    return w >= 1 ? 1 : w * w * (3 - 2 * w);
+    return Hermite.smoothstep(w);
   }
 }

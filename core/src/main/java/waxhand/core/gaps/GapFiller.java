@@ -90,7 +90,7 @@ public final class GapFiller {
     double[] v = new double[3];
     for (int n = gap.from(); n < gap.to(); n++) {
       double u = (n - a) / (double) (b - a);
-      double w = u * u * (3 - 2 * u);
+      double w = Hermite.smoothstep(u);
       for (int i = 0; i < 3; i++) {
         v[i] = (1 - w) * start[i] + w * end[i];
       }

@@ -1,6 +1,7 @@
 package waxhand.core.ik;
 
 import java.util.Arrays;
+import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Quats;
 
 /**
@@ -132,8 +133,7 @@ public final class LimbSolver {
   private void bendPlane(double[] hinge, double a, double b) {
     cross(u, v, n);
     double sine = length(n) / (a * b);
-    double own = Math.min(1, sine / PLAIN);
-    own = own * own * (3 - 2 * own);
+    double own = Hermite.smoothstep(sine / PLAIN);
     for (int i = 0; i < 3; i++) {
       n[i] = (sine < 1e-9 ? 0 : own * n[i] / (sine * a * b)) + (1 - own) * hinge[i];
     }

@@ -22,4 +22,9 @@ public final class Hermite {
         + b * (3 * u2 - 2 * u3)
         + vb * h * (u3 - u2);
   }
+
+  /** From 0 to 1 with no speed at either end, 3t² − 2t³; 0 before, 1 behind. */
+  public static double smoothstep(double t) {
+    return t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t);
+  }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.FloorPlane;
+import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -126,8 +127,7 @@ public final class FootCorrector {
   }
 
   private static double firmness(double deep) {
-    double t = Math.max(0, Math.min(1, 1 + (deep - FIRM) / NEARS));
-    return t * t * (3 - 2 * t);
+    return Hermite.smoothstep(1 + (deep - FIRM) / NEARS);
   }
 
   private void turns(double[] c, double[] turn, double[] tipTurn, int at) {
@@ -220,8 +220,7 @@ public final class FootCorrector {
 
   /** From 1 at the contact to 0 beyond the ease, along 1 − 3t² + 2t³. */
   static double fade(int away, int ease) {
-    double t = away / (ease + 1.0);
-    return t >= 1 ? 0 : 1 - t * t * (3 - 2 * t);
+    return 1 - Hermite.smoothstep(away / (ease + 1.0));
   }
 
   // ---- while the foot rests ----------------------------------------------------------------
@@ -261,7 +260,7 @@ public final class FootCorrector {
     double[] held = held(footing, frame);
     double[] mean = whole(footing, begins);
     double away = Math.hypot(held[SHIFT] - mean[SHIFT], held[SHIFT + 2] - mean[SHIFT + 2]);
-    return near * (1 - fade(away - MOVES_M, MOVES_M));
+    return near * Hermite.smoothstep((away - MOVES_M) / MOVES_M);
   }
 
   /** Whether a frame is nearer to the beginning of a footing than to its end. */
@@ -278,11 +277,6 @@ public final class FootCorrector {
       }
     }
     return false;
-  }
-
-  private static double fade(double away, double wide) {
-    double t = Math.max(0, away / wide);
-    return t >= 1 ? 0 : 1 - t * t * (3 - 2 * t);
   }
 
   /** What holds a foot in a frame of a footing; kept for frames that others fade from. */
@@ -442,8 +436,7 @@ public final class FootCorrector {
     int landed = held.from() == 0 ? frame + pose.frames() : frame - held.from();
     int left = held.to() == pose.frames() ? pose.frames() : held.to() - 1 - frame;
     int inside = 1 + Math.min(landed, left);
-    double t = Math.min(1, inside / (1 + EDGE_S * pose.rateHz()));
-    double spared = EDGE_M * (1 - t * t * (3 - 2 * t));
+    double spared = EDGE_M * (1 - Hermite.smoothstep(inside / (1 + EDGE_S * pose.rateHz())));
     return Math.min(0, up + spared);
   }
 

@@ -1,5 +1,6 @@
 package waxhand.core.plants;
 
+import waxhand.core.maths.Hermite;
 import waxhand.core.motion.Frames;
 
 /** Where a foot that rests heads, and by how much it is turned to head there. */
@@ -56,7 +57,7 @@ final class FootHeadings {
     double t = (frame - from) / (double) (after.frames().from() - from);
     double a = angle.of(before, frame);
     double b = angle.of(after, frame);
-    return a + t * t * (3 - 2 * t) * Footings.wrapped(b - a);
+    return a + Hermite.smoothstep(t) * Footings.wrapped(b - a);
   }
 
   /** The heading that a segment keeps: of a foot that lies flat, else of its toes. */

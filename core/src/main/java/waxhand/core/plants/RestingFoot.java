@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import waxhand.core.contact.Ground;
+import waxhand.core.maths.Hermite;
 import waxhand.core.motion.Frames;
 
 /**
@@ -172,7 +173,6 @@ final class RestingFoot {
   /** How sure it is that a foot rests in a frame: less where it comes down and where it leaves. */
   private static double sure(Frames rests, int frame, double rate) {
     int inside = Math.min(frame - rests.from(), rests.to() - 1 - frame);
-    double t = Math.min(1, inside / (EDGE_S * rate));
-    return UNSURE + (1 - UNSURE) * t * t * (3 - 2 * t);
+    return UNSURE + (1 - UNSURE) * Hermite.smoothstep(inside / (EDGE_S * rate));
   }
 }

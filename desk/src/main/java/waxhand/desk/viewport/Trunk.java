@@ -6,6 +6,7 @@ import java.util.OptionalInt;
 import org.joml.Vector3d;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
+import waxhand.core.maths.Hermite;
 
 /** Shapes pelvis, waist, ribs, neck and head; the face shows where it looks. */
 final class Trunk {
@@ -107,8 +108,7 @@ final class Trunk {
   private double wide(double u) {
     double hips = apart(Role.LEFT_THIGH, Role.RIGHT_THIGH, 0.1);
     double shoulders = apart(Role.LEFT_UPPER_ARM, Role.RIGHT_UPPER_ARM, 0.21);
-    double t = Math.max(0, Math.min(1, u));
-    return hips + (shoulders - hips) * t * t * (3 - 2 * t);
+    return hips + (shoulders - hips) * Hermite.smoothstep(u);
   }
 
   /** How far apart two joints are as a share of what is usual, within what looks like a body. */

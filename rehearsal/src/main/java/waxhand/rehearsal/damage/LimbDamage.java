@@ -11,6 +11,7 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.ik.TwoBone;
+import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -291,8 +292,7 @@ final class LimbDamage {
   /** 0 at both ends of a run, 1 in the middle half, eased between. */
   private static double eased(int n, int count) {
     double u = (n + 0.5) / count;
-    double w = Math.min(1, 4 * Math.min(u, 1 - u));
-    return w * w * (3 - 2 * w);
+    return Hermite.smoothstep(4 * Math.min(u, 1 - u));
   }
 
   /** Joints of both sides with these roles, as far as the body has them. */
