@@ -21,7 +21,7 @@ import waxhand.rehearsal.mate.MateScene;
 class NeverWorseTest {
   private static final int TAKES = 40;
 
-  private record Outcome(String name, double raw, double clean, int leaps) {}
+  private record Outcome(String name, double raw, double unplanted, double clean, int leaps) {}
 
   /** One of the takes; every eighth was captured at a lower rate than its file says. */
   private static Outcome outcome(int n) {
@@ -36,10 +36,13 @@ class NeverWorseTest {
     Motion truth = Motion.of(take.truth());
     Motion raw = truth.with(take.raw());
     Chain firstPass = Recipe.firstPass().chain();
-    Motion clean = new Evaluator(raw).evaluate(firstPass, Work.UNWATCHED).result();
+    var stages = new Evaluator(raw).evaluate(firstPass, Work.UNWATCHED);
+    Motion unplanted = stages.motions().get(firstPass.size() - 1);
+    Motion clean = stages.result();
     return new Outcome(
         scene.key() + " " + rate + " Hz, take " + n,
         Comparison.of(truth, raw, take.contacts()).poseRmsMm(),
+        Comparison.of(truth, unplanted, take.contacts()).poseRmsMm(),
         Comparison.of(truth, clean, take.contacts()).poseRmsMm(),
         Leaps.made(take.truth(), raw.clip(), clean.clip()));
   }
@@ -51,8 +54,12 @@ class NeverWorseTest {
     for (Outcome o : outcomes) {
       softly.assertThat(o.leaps()).as("leaps made in " + o.name()).isZero();
       softly.assertThat(o.clean()).as("pose error, mm, of " + o.name()).isLessThan(o.raw());
+      softly.assertThat(o.clean() / o.unplanted()).as("by Plants, of " + o.name()).isLessThan(1.05);
     }
     softly.assertAll();
+    double planted =
+        outcomes.stream().mapToDouble(o -> o.clean() / o.unplanted()).sorted().toArray()[20];
+    assertThat(planted).as("by Plants, in the middle").isLessThan(0.98);
     double middle = outcomes.stream().mapToDouble(o -> o.clean() / o.raw()).sorted().toArray()[20];
     assertThat(middle).as("pose error to raw, in the middle").isLessThan(0.4);
   }

@@ -135,6 +135,11 @@ final class BodyShift {
     return freeM + soft * (1 - Math.exp(-(asked - freeM) / soft));
   }
 
+  /** The share of a round, so that all rounds come to the whole share. */
+  private static double aRound(double share) {
+    return share >= 1 ? 1 : 1 - Math.pow(1 - share, 1.0 / ROUNDS);
+  }
+
   /** Adds to the need of frame n what one limb falls short of; returns how much. */
   private static double pull(
       LimbGoals goal, double[] captured, double[] need, int n, double[] way) {
@@ -155,7 +160,7 @@ final class BodyShift {
       return 0;
     }
     for (int i = 0; i < 3; i++) {
-      need[3 * n + i] += goal.weight()[n] * over * way[i] / wanted;
+      need[3 * n + i] += aRound(goal.weight()[n]) * over * way[i] / wanted;
     }
     return over;
   }

@@ -36,6 +36,9 @@ final class CarryFit {
   /** How far the way of the body is to be believed as it was captured, a foot at rest being 1. */
   private static final double STAYS = 0.3;
 
+  /** How far its height is, in the same measure: where no foot tells it goes on level. */
+  private static final double STAYS_HIGH = 0.1;
+
   /** What feet do apart tells so many times as much against a jolt of the body. */
   private static final double TIMES = 2;
 
@@ -130,7 +133,9 @@ final class CarryFit {
       }
       values[n] /= weights[n];
     }
-    PathFitter.fit(values, weights, none, none, price(), count, out, work);
+    double[] stays = new double[count];
+    Arrays.fill(stays, STAYS_HIGH * soft * soft);
+    PathFitter.fit(values, weights, none, stays, price(), count, out, work);
     add(1);
   }
 

@@ -36,11 +36,6 @@ public final class FootCorrector {
   /** So far above that it begins to be held, metres. */
   private static final double NEARS = 0.03;
 
-  /** A foot is not pressed down by so much so near to landing and leaving, metres and seconds. */
-  private static final double EDGE_M = 0.006;
-
-  private static final double EDGE_S = 0.05;
-
   /**
    * What a foot needs on the whole where it comes down or leaves is told from this long, seconds.
    */
@@ -49,16 +44,18 @@ public final class FootCorrector {
   /** What it needs besides is gone after this long, seconds. */
   private static final double SOON_S = 0.06;
 
-  /** A foot farther from its spot so near to landing or leaving moves, metres and seconds. */
+  /** A foot that has hardly come down or is about to leave and is farther off moves, metres. */
   private static final double MOVES_M = 0.008;
 
-  private static final double MOVES_S = 0.12;
+  /** So much more it tells where it is above its spot: feet are lifted, they do not drift up. */
+  private static final double LIFTED = 2;
 
   private final FootPose pose;
   private final FloorPlane floor;
   private final FootOverFloor overFloor;
   private final List<Footing> footings;
   private final FootHeadings headings;
+  private final FootingEnds ends;
   private final Map<Integer, double[]> known = new HashMap<>();
   private final Map<Integer, double[]> wholes = new HashMap<>();
 
@@ -80,6 +77,7 @@ public final class FootCorrector {
     this.overFloor = new FootOverFloor(pose, floor);
     this.footings = plan.footings().stream().filter(f -> f.side() == sole.side()).toList();
     this.headings = new FootHeadings(pose, twist);
+    this.ends = new FootingEnds(pose.rateHz(), pose.frames());
     floor.tilt(tilt);
   }
 
@@ -106,7 +104,7 @@ public final class FootCorrector {
       if (rests) {
         moves = moves(held, frame);
         System.arraycopy(at(held, frame), 0, c, 0, SIZE);
-        weight[n] = strength(held, frame);
+        weight[n] = strength(held, frame) * ends.sure(held, frame);
       } else {
         weight[n] = between(next == 0 ? null : footings.get(next - 1), held, frame, c);
       }
@@ -159,13 +157,13 @@ public final class FootCorrector {
       int last = before.frames().to() - 1;
       int away = frame - last;
       led(before, false, scale * out, scale * soon(away, before.easeOut()), dest);
-      held += scale * out * strength(before, last);
+      held += scale * out * strength(before, last) * ends.sure(before, last);
     }
     if (in > 0) {
       int first = after.frames().from();
       int away = first - frame;
       led(after, true, scale * in, scale * soon(away, after.easeIn()), dest);
-      held += scale * in * strength(after, first);
+      held += scale * in * strength(after, first) * ends.sure(after, first);
     }
     return held;
   }
@@ -235,7 +233,7 @@ public final class FootCorrector {
     if (moves == 0) {
       return c;
     }
-    double[] mean = whole(footing, begins(footing, frame));
+    double[] mean = whole(footing, FootingEnds.begins(footing, frame));
     double[] led = c.clone();
     for (int i = 0; i < SIZE; i++) {
       led[i] += moves * (mean[i] - c[i]);
@@ -248,35 +246,16 @@ public final class FootCorrector {
    * about to leave and what would hold it takes it far from where it is led on the whole.
    */
   private double moves(Footing footing, int frame) {
-    Frames all = footing.frames();
-    boolean begins = begins(footing, frame);
-    int edge = begins ? all.from() : all.to() - 1;
-    double near = fade(Math.abs(frame - edge), (int) Math.round(MOVES_S * pose.rateHz()));
-    // what rests as the take begins or ends neither lands nor leaves there
-    boolean known = edge == 0 || edge == pose.frames() - 1 || isByHand(footing, edge);
-    if (near == 0 || known) {
+    double near = ends.mayMove(footing, frame);
+    if (near == 0) {
       return 0;
     }
     double[] held = held(footing, frame);
-    double[] mean = whole(footing, begins);
-    double away = Math.hypot(held[SHIFT] - mean[SHIFT], held[SHIFT + 2] - mean[SHIFT + 2]);
+    double[] mean = whole(footing, FootingEnds.begins(footing, frame));
+    double aside = Math.hypot(held[SHIFT] - mean[SHIFT], held[SHIFT + 2] - mean[SHIFT + 2]);
+    double above = Math.max(0, mean[SHIFT + 1] - held[SHIFT + 1]);
+    double away = Math.hypot(aside, LIFTED * above);
     return near * Hermite.smoothstep((away - MOVES_M) / MOVES_M);
-  }
-
-  /** Whether a frame is nearer to the beginning of a footing than to its end. */
-  private static boolean begins(Footing footing, int frame) {
-    Frames all = footing.frames();
-    return frame - all.from() <= all.to() - 1 - frame;
-  }
-
-  /** Whether the artist said that the foot rests in a frame. */
-  private static boolean isByHand(Footing footing, int frame) {
-    for (Plant plant : footing.plants()) {
-      if (plant.byHand() && plant.frames().contains(frame)) {
-        return true;
-      }
-    }
-    return false;
   }
 
   /** What holds a foot in a frame of a footing; kept for frames that others fade from. */
@@ -431,13 +410,7 @@ public final class FootCorrector {
     if (up >= 0) {
       return up;
     }
-    Frames held = footing.frames();
-    // what rests as the take begins or ends neither lands nor leaves there
-    int landed = held.from() == 0 ? frame + pose.frames() : frame - held.from();
-    int left = held.to() == pose.frames() ? pose.frames() : held.to() - 1 - frame;
-    int inside = 1 + Math.min(landed, left);
-    double spared = EDGE_M * (1 - Hermite.smoothstep(inside / (1 + EDGE_S * pose.rateHz())));
-    return Math.min(0, up + spared);
+    return Math.min(0, up + ends.spared(footing, frame));
   }
 
   private double headingFor(Footing footing, int frame) {
