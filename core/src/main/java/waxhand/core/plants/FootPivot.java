@@ -51,41 +51,59 @@ public record FootPivot(double aheadM, double upM) {
   private static final double GRAIN_M = 5e-4;
 
   /**
-   * Finds one.
+   * A foot and when it may have turned.
    *
    * @param pose of the foot as the skeleton has it
    * @param runs in which the place rests and no other place of the foot does
    */
-  static FootPivot of(FootPose pose, int place, List<Frames> runs) {
-    if (runs.isEmpty()) {
-      return NONE;
-    }
-    double[] weights = new double[runs.size()];
-    Arrays.fill(weights, 1);
-    double ahead = 0;
-    double up = 0;
-    double ridge = WANDER_S * pose.rateHz() * (WANDER_M * WANDER_M) / (DOUBT_M * DOUBT_M);
-    for (int turn = 0; turn < TURNS; turn++) {
-      double[] all = {ridge, 0, ridge, 0, 0};
-      for (int n = 0; n < runs.size(); n++) {
-        double[] sums = sums(pose, place, runs.get(n));
+  record Turning(FootPose pose, List<Frames> runs) {
+    /**
+     * Adds to the normal equations. Modified: all.
+     *
+     * @param alike whether all runs count alike, else those less that wander about this pivot
+     */
+    private void add(int place, boolean alike, double ahead, double up, double[] all) {
+      for (Frames run : runs) {
+        double[] sums = sums(pose, place, run);
         double left =
             sums[5]
                 + 2 * (ahead * sums[3] + up * sums[4])
                 + ahead * ahead * sums[0]
                 + 2 * ahead * up * sums[1]
                 + up * up * sums[2];
-        double wander = Math.max(0, left) / runs.get(n).count();
-        weights[n] = turn == 0 ? 1 : 1 / (1 + wander * wander / Math.pow(RESTS_M, 4));
+        double wander = Math.max(0, left) / run.count();
+        double weight = alike ? 1 : 1 / (1 + sq(wander) / sq(sq(RESTS_M)));
         for (int i = 0; i < 5; i++) {
-          all[i] += weights[n] * sums[i];
+          all[i] += weight * sums[i];
         }
       }
-      double det = all[0] * all[2] - all[1] * all[1];
+    }
+  }
+
+  /**
+   * Finds one: the same for both feet, since they are built alike, and what one foot alone seems to
+   * turn about may be what the body wandered.
+   */
+  static FootPivot of(List<Turning> feet, int place) {
+    if (feet.stream().allMatch(f -> f.runs().isEmpty())) {
+      return NONE;
+    }
+    double[] all = new double[5];
+    double ahead = 0;
+    double up = 0;
+    for (int turn = 0; turn < TURNS; turn++) {
+      Arrays.fill(all, 0);
+      for (Turning foot : feet) {
+        foot.add(place, turn == 0, ahead, up, all);
+      }
+      double ridge = WANDER_S * feet.get(0).pose().rateHz() * sq(WANDER_M) / sq(DOUBT_M);
+      all[0] += ridge;
+      all[2] += ridge;
+      double det = all[0] * all[2] - sq(all[1]);
       ahead = -(all[3] * all[2] - all[4] * all[1]) / det;
       up = -(all[4] * all[0] - all[3] * all[1]) / det;
     }
-    double length = pose.along[Sole.PLACES - 1];
+    double length = feet.get(0).pose().along[Sole.PLACES - 1];
     boolean likely =
         ahead > -MOST_BEHIND * length
             && ahead < MOST_AHEAD * length
@@ -136,6 +154,10 @@ public record FootPivot(double aheadM, double upM) {
       squares[i] = step * (squares[i] - dot(mean, of[i][0], of[i][1]) / count);
     }
     return squares;
+  }
+
+  private static double sq(double value) {
+    return value * value;
   }
 
   private static double dot(double[] v, int a, int b) {

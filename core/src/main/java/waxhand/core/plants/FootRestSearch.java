@@ -65,13 +65,14 @@ final class FootRestSearch {
     }
     Map<Side, Double> heights = ankles();
     found.replaceAll((side, rest) -> rest.withAnkle(heights.getOrDefault(side, Double.NaN)));
-    if (soles.stream().allMatch(s -> s.toes() != s.foot())) {
-      return found;
-    }
-    Carry carry = onFlatFeet(found);
-    for (Sole sole : soles) {
-      found.computeIfPresent(
-          sole.side(), (side, rest) -> rest.withPivots(pivots(sole, rest, carry)));
+    List<Sole> stiff = soles.stream().filter(s -> s.toes() == s.foot()).toList();
+    if (!stiff.isEmpty()) {
+      FootPivot tip = tip(stiff, found);
+      for (Sole sole : stiff) {
+        found.computeIfPresent(
+            sole.side(),
+            (side, rest) -> rest.withPivots(List.of(FootPivot.NONE, FootPivot.NONE, tip)));
+      }
     }
     return found;
   }
@@ -227,16 +228,17 @@ final class FootRestSearch {
   }
 
   /**
-   * By place of the sole. Only the tip of a foot without toes that bend is in doubt: others roll on
-   * joints and heels that files have.
+   * What the tips of feet turn about that have no toes which bend; others roll on joints and heels
+   * that files have.
    */
-  private List<FootPivot> pivots(Sole sole, FootRest rest, Carry carry) {
-    if (sole.toes() != sole.foot()) {
-      return rest.pivots();
+  private FootPivot tip(List<Sole> stiff, Map<Side, FootRest> found) {
+    Carry carry = onFlatFeet(found);
+    List<FootPivot.Turning> feet = new ArrayList<>();
+    for (Sole sole : stiff) {
+      FrameSet[] places = rests.get(sole.side());
+      FrameSet alone = places[2].minus(places[0]).minus(places[1]);
+      feet.add(new FootPivot.Turning(pose(sole, carry, found.get(sole.side())), alone.runs()));
     }
-    FrameSet[] places = rests.get(sole.side());
-    FrameSet alone = places[2].minus(places[0]).minus(places[1]);
-    FootPivot tip = FootPivot.of(pose(sole, carry, rest), 2, alone.runs());
-    return List.of(FootPivot.NONE, FootPivot.NONE, tip);
+    return FootPivot.of(feet, 2);
   }
 }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Stream;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
 import org.junit.jupiter.api.Test;
@@ -93,8 +94,7 @@ class FootRestTest {
     Sole sole = standing(skeleton, rolling(), still()).body().soles().get(0);
     Vector3d balls = new Vector3d(sole.toe()).add(0, 0.015, -0.03);
     Motion in = turningAbout(skeleton, balls, rolling());
-    FootPose pose = new FootPose(in.clip(), sole, Carry.NONE, FootRest.AS_BUILT);
-    FootPivot found = FootPivot.of(pose, 2, List.of(Frames.first(COUNT)));
+    FootPivot found = FootPivot.of(List.of(turning(in)), 2);
     assertThat(found.aheadM()).isCloseTo(-0.03, within(0.004));
     assertThat(found.upM()).isCloseTo(0.015, within(0.003));
   }
@@ -109,15 +109,33 @@ class FootRestTest {
       walk[3 * f + 2] += 0.002 * f;
     }
     Motion goes = standing(skeleton, rolling(), walk);
-    Sole sole = calm.body().soles().get(0);
     for (Motion in : List.of(calm, goes)) {
-      FootPose pose = new FootPose(in.clip(), sole, Carry.NONE, FootRest.AS_BUILT);
-      FootPivot found = FootPivot.of(pose, 2, List.of(Frames.first(COUNT)));
+      FootPivot found = FootPivot.of(List.of(turning(in)), 2);
       assertThat(Math.abs(found.aheadM())).isLessThan(0.005);
       assertThat(Math.abs(found.upM())).isLessThan(0.005);
     }
-    FootPose pose = new FootPose(calm.clip(), sole, Carry.NONE, FootRest.AS_BUILT);
-    assertThat(FootPivot.of(pose, 2, List.of())).isEqualTo(FootPivot.NONE);
+    FootPivot.Turning never = new FootPivot.Turning(turning(calm).pose(), List.of());
+    assertThat(FootPivot.of(List.of(never), 2)).isEqualTo(FootPivot.NONE);
+  }
+
+  /** What two feet seem to turn about differently is what the body wandered. */
+  @Test
+  void feetThatDisagreeTurnAboutTheSame() {
+    Skeleton skeleton = Samples.bodyWithout("Toe");
+    Vector3dc tip = standing(skeleton, rolling(), still()).body().soles().get(0).toe();
+    List<FootPivot.Turning> feet =
+        Stream.of(0.012, -0.012)
+            .map(z -> turning(turningAbout(skeleton, new Vector3d(tip).add(0, 0, z), rolling())))
+            .toList();
+    assertThat(FootPivot.of(feet.subList(0, 1), 2).aheadM()).isGreaterThan(0.008);
+    assertThat(FootPivot.of(feet.subList(1, 2), 2).aheadM()).isLessThan(-0.008);
+    assertThat(FootPivot.of(feet, 2).aheadM()).isCloseTo(0, within(0.002));
+  }
+
+  private static FootPivot.Turning turning(Motion in) {
+    FootPose pose =
+        new FootPose(in.clip(), in.body().soles().get(0), Carry.NONE, FootRest.AS_BUILT);
+    return new FootPivot.Turning(pose, List.of(Frames.first(COUNT)));
   }
 
   /** Rolling about the end of its bone a foot without toes keeps its front on one spot. */
