@@ -12,7 +12,7 @@ import waxhand.core.motion.Frames;
  * @param side of the foot
  * @param plants of heel, ball and toe, in the order of time
  * @param frames all of them together
- * @param anchor the place of the sole that the spot is of: ball, else toe, else heel
+ * @param anchor the place of the sole that the spot is of: ball, toe or heel
  * @param x of the spot, metres
  * @param y metres, up
  * @param z metres

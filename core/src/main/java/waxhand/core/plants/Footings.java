@@ -128,16 +128,19 @@ public final class Footings {
     return new Footing(side, plants, frames, anchor(plants), 0, 0, 0, List.of());
   }
 
-  /** The place of the sole that the spot is of: ball, else toe, else heel. */
+  /**
+   * The place of the sole that the spot is of: the ball, but the toe where the foot is mostly on
+   * that alone, else the heel.
+   */
   private static int anchor(List<Plant> plants) {
-    boolean toe = false;
-    for (Plant plant : plants) {
-      if (plant.part().place() == 1) {
-        return 1;
-      }
-      toe |= plant.part().place() == 2;
-    }
-    return toe ? 2 : 0;
+    FrameSet ball = rests(plants, 1);
+    FrameSet tip = rests(plants, 2).minus(ball);
+    return ball.isEmpty() && tip.isEmpty() ? 0 : ball.count() < tip.count() ? 2 : 1;
+  }
+
+  private static FrameSet rests(List<Plant> plants, int place) {
+    return FrameSet.of(
+        plants.stream().filter(p -> p.part().place() == place).map(Plant::frames).toList());
   }
 
   private Footing settled(Footing bare, Carry carry, Map<Side, FootRest> rests) {

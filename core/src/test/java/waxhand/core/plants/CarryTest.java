@@ -13,6 +13,7 @@ import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
 import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.Ground;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -163,6 +164,41 @@ class CarryTest {
     assertThat(footing.z()).isCloseTo(ball[2], within(1e-3));
     assertThat(footing.segments()).hasSize(1);
     assertThat(footing.segments().get(0).headingRad()).isCloseTo(0, within(1e-6));
+  }
+
+  /** A foot mostly on its toes is where its toes are, whatever its ball did for a moment. */
+  @Test
+  void aFootMostlyOnItsToesIsWhereTheyAre() {
+    Motion in = standing(t -> t < 0.15 ? 0.04 : 0, t -> 0, t -> 0);
+    Frames all = in.clip().allFrames();
+    List<Plant> plants =
+        List.of(
+            Plant.found(ContactPart.LEFT_BALL, Frames.first(8), 0, 0),
+            Plant.found(ContactPart.LEFT_TOE, all, 0, 0));
+    Footing footing =
+        new Footings(in, Ground.of(in, 0)).of(plants, all, 0, Map.of(), null).footings().get(0);
+    double[] toe = new double[3];
+    WorldPose pose = new WorldPose(in.clip().skeleton());
+    pose.solve(in.clip(), COUNT - 1);
+    ContactPart.LEFT_TOE.place(in.body(), pose, toe, 0);
+    assertThat(footing.anchorPart()).isEqualTo(ContactPart.LEFT_TOE);
+    assertThat(footing.x()).isCloseTo(toe[0], within(1e-3));
+  }
+
+  /** Where no foot tells how high the body is it goes on level, whichever way it went. */
+  @Test
+  void aBodyThatLeavesTheGroundIsNotCarriedOnDown() {
+    Motion in = standing(t -> 0, t -> t < 2 ? 0 : t < 2.5 ? 0.03 * (t - 2) : 0.6, t -> 0);
+    List<Plant> plants = new ArrayList<>();
+    for (ContactPart part : List.of(ContactPart.LEFT_BALL, ContactPart.RIGHT_BALL)) {
+      plants.add(Plant.found(part, Frames.first(150), 0, 0));
+    }
+    Carry carry =
+        new Footings(in, Ground.of(in, 0))
+            .of(plants, in.clip().allFrames(), 1, Map.of(), null)
+            .carry();
+    assertThat(carry.at(149, 1) - carry.at(60, 1)).isBetween(-0.02, -0.005);
+    assertThat(carry.at(COUNT - 1, 1)).isCloseTo(carry.at(160, 1), within(0.006));
   }
 
   /** What a foot shakes is no drift, however unevenly it goes there and back. */
