@@ -24,6 +24,9 @@ public record Flips(int longest, int shortest) {
   /** Smaller leaps are none, radians. */
   private static final double LEAST = Math.toRadians(70);
 
+  /** A part of one is at least this share of it. */
+  private static final double PART = 0.25;
+
   /** A leap is so many times what the joint turns in one sample around it. */
   private static final double TIMES = 4;
 
@@ -43,7 +46,12 @@ public record Flips(int longest, int shortest) {
    * @param to after the last one
    * @param angleRad by how much at its beginning
    */
-  public record Flip(int from, int to, double angleRad) {}
+  public record Flip(int from, int to, double angleRad) {
+    /** Whether two have a sample in common. */
+    public boolean meets(Flip other) {
+      return from < other.to && other.from < to;
+    }
+  }
 
   /**
    * For takes of a rate.
@@ -80,6 +88,32 @@ public record Flips(int longest, int shortest) {
       }
     }
     return found;
+  }
+
+  /**
+   * The part that one joint has in stretches in which several together are turned over.
+   *
+   * @param q quaternions of the one. Not modified.
+   * @param whole as found for all together
+   * @param own as found for the one: where these are there are no others
+   */
+  public List<Flip> parts(double[] q, int count, List<Flip> whole, List<Flip> own) {
+    List<Flip> parts = new ArrayList<>(0);
+    for (Flip flip : whole) {
+      int a = flip.from();
+      int b = flip.to();
+      boolean free = own.stream().noneMatch(flip::meets);
+      double leap =
+          Math.min(Quats.angle(q, 4 * a - 4, q, 4 * a), Quats.angle(q, 4 * b - 4, q, 4 * b));
+      if (free
+          && leap > PART * LEAST
+          && isAlone(q, count, a)
+          && isAlone(q, count, b)
+          && isUndone(q, a, b)) {
+        parts.add(new Flip(a, b, Quats.angle(q, 4 * a - 4, q, 4 * a)));
+      }
+    }
+    return parts;
   }
 
   private static List<Integer> edges(double[] q, int count) {

@@ -50,6 +50,9 @@ public record WildFrames(
   /** What lies before a run and behind it is apart by at most this share of how far it is off. */
   private static final double AGREE = 0.7;
 
+  /** A part of what is wild is at least this share of what is wild by itself. */
+  private static final double PART = 0.25;
+
   /** So many steps to either side tell how quick a movement is. */
   private static final int BESIDE = 3;
 
@@ -90,6 +93,32 @@ public record WildFrames(
       size[n] = far && off[n] > times * MAD * median(off, count, n, near) ? off[n] : 0;
     }
     runs(values, count, size, n -> median(off, count, n, near));
+  }
+
+  /**
+   * Adds the part that one joint has in what is wild of several together.
+   *
+   * @param values of the one
+   * @param whole sizes as found for all together. Not modified.
+   * @param size Modified: those of runs of {@code whole} in which the one is off throughout.
+   */
+  public void parts(double[] values, int count, double[] whole, double[] size) {
+    double[] far = new double[count];
+    for (int a = 1; a < count; a++) {
+      int length = 0;
+      boolean found = false;
+      while (a + length < count && whole[a + length] > 0 && length < MOST) {
+        found |= size[a + length] > 0;
+        length++;
+      }
+      if (length > 0 && a + length < count && !found) {
+        boolean part = leastOff(values, count, a, length, far) > PART * least;
+        for (int k = 0; part && k < length; k++) {
+          size[a + k] = far[k];
+        }
+      }
+      a += length;
+    }
   }
 
   /** Adds runs of several samples. */
@@ -212,7 +241,14 @@ public record WildFrames(
     return angle ? 2 : 1;
   }
 
-  /** What is left of each sample, in radians or the unit of the values. Modified: off. */
+  /** What is left of each sample, in radians or the unit of the values. */
+  public double[] residuals(double[] values, int count) {
+    double[] off = new double[count];
+    residuals(values, count, off);
+    return off;
+  }
+
+  /** The same. Modified: off. */
   public void residuals(double[] values, int count, double[] off) {
     double scale = scale();
     int inner = Math.max(2, count - 2);

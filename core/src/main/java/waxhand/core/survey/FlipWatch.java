@@ -1,17 +1,25 @@
 package waxhand.core.survey;
 
+import java.util.ArrayList;
+import java.util.List;
+import waxhand.core.body.TwistedBone;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
+import waxhand.core.scene.Motion;
 import waxhand.core.signal.Flips;
 
-/** Stretches in which a joint is turned over. They are longer than what other watches look at. */
+/**
+ * Stretches in which a joint is turned over, or a bone by several joints together. They are longer
+ * than what other watches look at.
+ */
 final class FlipWatch implements Watch {
   private final Clip clip;
+  private final List<TwistedBone> bones;
   private final Flips flips;
-  private double[] q = new double[0];
 
-  FlipWatch(Clip clip) {
-    this.clip = clip;
+  FlipWatch(Motion motion) {
+    this.clip = motion.clip();
+    this.bones = TwistedBone.of(motion.body());
     this.flips = Flips.of(clip.rateHz(), Flips.LONGEST_S);
   }
 
@@ -23,15 +31,25 @@ final class FlipWatch implements Watch {
   @Override
   public void look(Window w, Marks marks) {
     Frames frames = w.block().grown(flips.reach()).within(clip.allFrames());
-    if (q.length < 4 * frames.count()) {
-      q = new double[4 * frames.count()];
-    }
+    List<List<Flips.Flip>> found = new ArrayList<>(w.joints());
+    double[] q = new double[4 * frames.count()];
     for (int j = 0; j < w.joints(); j++) {
       clip.rotation(j).read(frames, q);
-      for (Flips.Flip flip : flips.find(q, frames.count())) {
-        Frames run = new Frames(frames.from() + flip.from(), frames.from() + flip.to());
-        marks.add(FindingKind.FLIP, j, run, run.from(), Math.toDegrees(flip.angleRad()));
-      }
+      found.add(flips.find(q, frames.count()));
+      mark(found.get(j), j, frames, marks);
+    }
+    for (TwistedBone bone : bones) {
+      List<Flips.Flip> all = new ArrayList<>(flips.find(bone.whole(clip, frames), frames.count()));
+      bone.joints()
+          .forEach(j -> all.removeIf(whole -> found.get(j).stream().anyMatch(whole::meets)));
+      mark(all, bone.joints().get(0), frames, marks);
+    }
+  }
+
+  private static void mark(List<Flips.Flip> found, int joint, Frames frames, Marks marks) {
+    for (Flips.Flip flip : found) {
+      Frames run = new Frames(frames.from() + flip.from(), frames.from() + flip.to());
+      marks.add(FindingKind.FLIP, joint, run, run.from(), Math.toDegrees(flip.angleRad()));
     }
   }
 }

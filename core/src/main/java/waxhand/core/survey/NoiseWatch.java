@@ -1,5 +1,8 @@
 package waxhand.core.survey;
 
+import java.util.List;
+import waxhand.core.body.Body;
+import waxhand.core.body.TwistedBone;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.signal.DespikePass;
 import waxhand.core.signal.Running;
@@ -24,8 +27,15 @@ final class NoiseWatch implements Watch {
   /** And more than this share of what the joint turns in a frame: less is how a kick is sampled. */
   private static final double OF_STEP = 0.35;
 
+  private final List<TwistedBone> bones;
+
+  NoiseWatch(Body body) {
+    bones = TwistedBone.of(body);
+  }
+
   @Override
   public void look(Window w, Marks marks) {
+    bones.forEach(bone -> spikes(w, marks, bone));
     int count = w.count();
     double[] off = new double[count];
     double[] usual = new double[count];
@@ -75,6 +85,24 @@ final class NoiseWatch implements Watch {
     int gap = w.frames(0.3, 8);
     marks.runs(
         FindingKind.JITTER, joint, strength, count, w.first(), JITTER_DEG, shortest, gap, -1);
+  }
+
+  /** What is wild of a bone and of none of its joints by itself. */
+  private static void spikes(Window w, Marks marks, TwistedBone bone) {
+    int count = w.count();
+    WildFrames turns = MENDS.turns(w.rateHz());
+    double[] whole = new double[4 * count];
+    bone.whole(w::rotation, count, whole);
+    double[] size = new double[count];
+    turns.find(whole, count, turns.residuals(whole, count), size);
+    double[] own = new double[count];
+    for (int joint : bone.joints()) {
+      turns.find(w.rotation(joint), count, turns.residuals(w.rotation(joint), count), own);
+      for (int n = 0; n < count; n++) {
+        size[n] = own[n] > 0 ? 0 : size[n];
+      }
+    }
+    spikes(w, marks, bone.joints().get(0), size, Math.toDegrees(1), -1);
   }
 
   private static void spikes(

@@ -132,8 +132,8 @@ public final class Surveyor {
       window = new Window(motion, most, ground);
       watches =
           List.of(
-              new NoiseWatch(),
-              new FlipWatch(motion.clip()),
+              new NoiseWatch(motion.body()),
+              new FlipWatch(motion),
               new StillWatch(motion),
               new JoltWatch(reaches(motion)),
               new BendWatch(motion.body()),

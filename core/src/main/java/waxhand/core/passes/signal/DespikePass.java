@@ -1,7 +1,10 @@
 package waxhand.core.passes.signal;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
+import waxhand.core.body.TwistedBone;
 import waxhand.core.chain.Amount;
 import waxhand.core.chain.Pass;
 import waxhand.core.chain.PassKind;
@@ -153,16 +156,22 @@ public record DespikePass(Wild counts, double flipsS) implements Pass {
     @Override
     public Motion apply(Motion in, Frames frames, Work work) {
       Clip clip = in.clip();
+      List<TwistedBone> bones = TwistedBone.of(in.body());
       return in.with(
           EachJoint.change(
               clip,
               place.joints(in.body()),
               work,
-              (j, track) -> pass.mended(track, frames, clip.rateHz())));
+              (j, track) -> pass.mended(track, bone(bones, j), clip, frames)));
+    }
+
+    private static Optional<TwistedBone> bone(List<TwistedBone> bones, int joint) {
+      return bones.stream().filter(b -> b.joints().contains(joint)).findFirst();
     }
   }
 
-  private Track mended(Track track, Frames frames, double rateHz) {
+  private Track mended(Track track, Optional<TwistedBone> bone, Clip clip, Frames frames) {
+    double rateHz = clip.rateHz();
     Flips flips = Flips.of(rateHz, flipsS);
     Frames window = frames.grown(reach(flips)).within(Frames.first(track.frames()));
     int count = window.count();
@@ -170,20 +179,16 @@ public record DespikePass(Wild counts, double flipsS) implements Pass {
     boolean turns = track.type() == TrackType.ROTATION;
     double[] x = new double[width * count];
     track.read(window, x);
-    if (turns) {
-      RotationVectors.alignSigns(x, count);
-    }
-    boolean[] turned = new boolean[count];
-    for (Flips.Flip flip : turns ? flips.find(x, count) : List.<Flips.Flip>of()) {
-      Flips.mend(x, count, flip);
-      Arrays.fill(turned, flip.from(), flip.to(), true);
-      RotationVectors.alignSigns(x, count);
-    }
-    double[] off = new double[count];
+    double[] whole = turns && bone.isPresent() ? bone.get().whole(clip, window) : null;
+    boolean[] turned = turns ? turnedBack(flips, x, whole, count) : new boolean[count];
     double[] size = new double[count];
     WildFrames wild = turns ? turns(rateHz) : places(rateHz);
-    wild.residuals(x, count, off);
-    wild.find(x, count, off, size);
+    wild.find(x, count, wild.residuals(x, count), size);
+    if (whole != null) {
+      double[] of = new double[count];
+      wild.find(whole, count, wild.residuals(whole, count), of);
+      wild.parts(x, count, of, size);
+    }
     Track out = track;
     double[] sample = new double[width];
     double[] was = new double[width];
@@ -208,6 +213,35 @@ public record DespikePass(Wild counts, double flipsS) implements Pass {
       }
     }
     return out;
+  }
+
+  /**
+   * Turns back what is turned over.
+   *
+   * @param x quaternions of a joint. Modified: turned back, neighbours on one side.
+   * @param whole those of the bone it turns with others; null where it turns one alone. Modified
+   *     likewise.
+   * @return which were turned over
+   */
+  private static boolean[] turnedBack(Flips flips, double[] x, double[] whole, int count) {
+    RotationVectors.alignSigns(x, count);
+    List<Flips.Flip> found = new ArrayList<>(flips.find(x, count));
+    if (whole != null) {
+      List<Flips.Flip> all = flips.find(whole, count);
+      found.addAll(flips.parts(x, count, all, found));
+      turnBack(whole, count, all);
+    }
+    turnBack(x, count, found);
+    boolean[] turned = new boolean[count];
+    found.forEach(f -> Arrays.fill(turned, f.from(), f.to(), true));
+    return turned;
+  }
+
+  private static void turnBack(double[] q, int count, List<Flips.Flip> found) {
+    for (Flips.Flip flip : found) {
+      Flips.mend(q, count, flip);
+      RotationVectors.alignSigns(q, count);
+    }
   }
 
   /** From two neighbours on both sides of its run of wild samples; a line where there are none. */
