@@ -36,6 +36,17 @@ public record Flips(int longest, int shortest) {
   /** The leaps in and out undo each other to within this share of them. */
   private static final double UNDONE = 0.35;
 
+  /**
+   * After leaps that do not undo each other a joint is back to within this share of the least and
+   * what it may have gone on by, but to this share at most.
+   */
+  private static final double BACK = 0.2;
+
+  private static final double MOST_BACK = 0.5;
+
+  /** It is turned over otherwise so many times at most before it is back. */
+  private static final int MOST_TURNS = 2;
+
   /** A joint that turns by less in one sample stands still, radians. */
   private static final double STILL = 1e-7;
 
@@ -45,8 +56,17 @@ public record Flips(int longest, int shortest) {
    * @param from first sample that is turned over
    * @param to after the last one
    * @param angleRad by how much at its beginning
+   * @param turns samples inside from which on it is turned over otherwise, in order
    */
-  public record Flip(int from, int to, double angleRad) {
+  public record Flip(int from, int to, double angleRad, List<Integer> turns) {
+    public Flip {
+      turns = List.copyOf(turns);
+    }
+
+    public Flip(int from, int to, double angleRad) {
+      this(from, to, angleRad, List.of());
+    }
+
     /** Whether two have a sample in common. */
     public boolean meets(Flip other) {
       return from < other.to && other.from < to;
@@ -68,26 +88,61 @@ public record Flips(int longest, int shortest) {
   }
 
   /**
-   * The stretches among some samples that lie between others as far as {@link #reach}.
+   * The stretches among some samples that lie between others as far as {@link #reach}; those inside
+   * others come before these.
    *
    * @param q quaternions, 4 numbers a sample. Not modified.
    */
   public List<Flip> find(double[] q, int count) {
     List<Flip> found = new ArrayList<>(0);
     List<Integer> edges = edges(q, count);
-    for (int e = 0; e + 1 < edges.size(); e++) {
-      int a = edges.get(e);
-      int b = edges.get(e + 1);
-      int length = b - a;
-      boolean alone =
-          (e == 0 || a - edges.get(e - 1) > length)
-              && (e + 2 == edges.size() || edges.get(e + 2) - b > length);
-      boolean fits = length >= shortest && length <= longest;
-      if (fits && alone && isUndone(q, a, b) && !isLost(q, count, a, b)) {
-        found.add(new Flip(a, b, Quats.angle(q, 4 * (a - 1), q, 4 * a)));
+    for (int inside = 0; inside <= MOST_TURNS; inside++) {
+      int e = 0;
+      while (e + 1 + inside < edges.size()) {
+        List<Integer> own = edges.subList(e, e + 2 + inside);
+        if (isAlone(edges, e, e + 1 + inside) && isFlip(q, count, own)) {
+          int a = own.get(0);
+          double angle = Quats.angle(q, 4 * (a - 1), q, 4 * a);
+          found.add(new Flip(a, own.get(1 + inside), angle, own.subList(1, 1 + inside)));
+          own.clear();
+          e = Math.max(0, e - 1 - inside);
+        } else {
+          e++;
+        }
       }
     }
     return found;
+  }
+
+  /** Whether a stretch between two edges is shorter than what lies before and behind it. */
+  private static boolean isAlone(List<Integer> edges, int first, int last) {
+    int length = edges.get(last) - edges.get(first);
+    return (first == 0 || edges.get(first) - edges.get(first - 1) > length)
+        && (last + 1 == edges.size() || edges.get(last + 1) - edges.get(last) > length);
+  }
+
+  /** Whether a joint is turned over from the first of some edges to the last. */
+  private boolean isFlip(double[] q, int count, List<Integer> edges) {
+    int a = edges.get(0);
+    int b = edges.get(edges.size() - 1);
+    boolean fits = b - a >= shortest && b - a <= longest;
+    boolean undone = edges.size() == 2 ? isUndone(q, a, b) : isBack(q, count, edges);
+    return fits && undone && !isLost(q, count, a, b);
+  }
+
+  /** Whether behind several leaps the joint is about where it was going before them. */
+  private static boolean isBack(double[] q, int count, List<Integer> edges) {
+    double least = Double.POSITIVE_INFINITY;
+    for (int edge : edges) {
+      least = Math.min(least, Quats.angle(q, 4 * edge - 4, q, 4 * edge));
+    }
+    int a = edges.get(0);
+    int b = edges.get(edges.size() - 1);
+    double pace =
+        Math.max(
+            usual(q, Math.max(1, a - BESIDE), a), usual(q, b + 1, Math.min(count, b + 1 + BESIDE)));
+    double bound = Math.min(MOST_BACK * least, BACK * least + (b - a) * pace);
+    return Quats.angle(q, 4 * (a - 1), q, 4 * b) < bound;
   }
 
   /**
@@ -110,7 +165,7 @@ public record Flips(int longest, int shortest) {
           && isAlone(q, count, a)
           && isAlone(q, count, b)
           && isUndone(q, a, b)) {
-        parts.add(new Flip(a, b, Quats.angle(q, 4 * a - 4, q, 4 * a)));
+        parts.add(new Flip(a, b, Quats.angle(q, 4 * a - 4, q, 4 * a), flip.turns()));
       }
     }
     return parts;
@@ -192,15 +247,27 @@ public record Flips(int longest, int shortest) {
    * @param q quaternions, 4 numbers a sample. Modified.
    */
   public static void mend(double[] q, int count, Flip flip) {
-    int a = flip.from();
-    int b = flip.to();
+    int from = flip.from();
+    for (int turn : flip.turns()) {
+      // how it leaves a piece that leads to another nobody knows: as it came
+      mend(q, count, from, turn, true);
+      from = turn;
+    }
+    mend(q, count, from, flip.to(), false);
+  }
+
+  private static void mend(double[] q, int count, int a, int b, boolean asItCame) {
     double[] in = new double[4];
     double[] out = new double[4];
     boolean parents = left(q, a, b, true, in, out) < left(q, a, b, false, in, out);
     double[] before = goingOn(q, a - 1, a >= 2 ? a - 2 : a - 1);
-    double[] behind = goingOn(q, b, b + 1 < count ? b + 1 : b);
     turn(before, 0, q, a, parents, in);
-    turn(behind, 0, q, b - 1, parents, out);
+    if (asItCame) {
+      System.arraycopy(in, 0, out, 0, 4);
+    } else {
+      double[] behind = goingOn(q, b, b + 1 < count ? b + 1 : b);
+      turn(behind, 0, q, b - 1, parents, out);
+    }
     double[] part = new double[4];
     for (int n = a; n < b; n++) {
       Quats.slerp(in, 0, out, 0, b - a == 1 ? 0.5 : (n - a) / (b - a - 1.0), part, 0);

@@ -100,6 +100,35 @@ class FlipsTest {
     assertThat(flips.find(quick, FRAMES)).isEmpty();
   }
 
+  /** One inside another, and two of which the second begins before the first is over. */
+  @Test
+  void flipsInsideAndAcrossOthersAreTurnedBackToo() {
+    Motion noisy = Samples.swaying(FRAMES, RATE, 0.003, 6);
+    double[] truth = samples(noisy, 3);
+    List<List<Frames>> pairs =
+        List.of(
+            List.of(run(500, 60), run(520, 15)),
+            List.of(run(500, 30), run(515, 40)),
+            List.of(run(500, 20), run(520, 25)));
+    for (List<Frames> pair : pairs) {
+      double[] q = turned(truth, pair.subList(0, 1), 150, true);
+      double half = Math.toRadians(130) / 2;
+      double[] over = {0, 0, Math.sin(half), Math.cos(half)};
+      for (int f = pair.get(1).from(); f < pair.get(1).to(); f++) {
+        Quats.multiply(over, 0, q, 4 * f, q, 4 * f);
+      }
+      Flips flips = Flips.of(RATE, Flips.LONGEST_S);
+      List<Flips.Flip> found = flips.find(q, FRAMES);
+      assertThat(found).as("%s", pair).isNotEmpty();
+      assertThat(found.get(found.size() - 1).from()).isEqualTo(500);
+      found.forEach(f -> Flips.mend(q, FRAMES, f));
+      for (int f = 0; f < FRAMES; f++) {
+        double off = Math.toDegrees(Quats.angle(q, 4 * f, truth, 4 * f));
+        assertThat(off).as("frame %d of %s", f, pair).isLessThan(8);
+      }
+    }
+  }
+
   @Test
   void theSurveyTellsAFlipOnceAndItsRemedyTakesItOut() {
     Motion calm = Samples.swaying(FRAMES, RATE, 0.001, 2);
