@@ -75,9 +75,13 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
   /** With other contacts in a run of frames: no other begins before it or goes on behind it. */
   public KnownContacts with(Frames run, List<Contact> now) {
     List<Contact> all = new ArrayList<>();
+    Set<Contact> open = new HashSet<>();
     for (Contact contact : contacts) {
       for (Frames left : FrameSet.of(contact.frames()).minus(run).runs()) {
         all.add(new Contact(contact.part(), left));
+        if (entered.contains(contact) && left.from() == contact.frames().from()) {
+          open.add(all.get(all.size() - 1));
+        }
       }
     }
     for (Contact contact : now) {
@@ -86,7 +90,7 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
         all.add(inside.equals(contact.frames()) ? contact : new Contact(contact.part(), inside));
       }
     }
-    return new KnownContacts(where.union(FrameSet.of(run)), all);
+    return new KnownContacts(where.union(FrameSet.of(run)), all, open);
   }
 
   /**
@@ -234,12 +238,16 @@ public record KnownContacts(FrameSet where, List<Contact> contacts, Set<Contact>
 
   private KnownContacts changed(FrameSet now, UnaryOperator<Frames> change) {
     List<Contact> all = new ArrayList<>();
+    Set<Contact> open = new HashSet<>();
     for (Contact contact : contacts) {
       Frames frames = change.apply(contact.frames());
       if (!frames.isEmpty()) {
         all.add(new Contact(contact.part(), frames));
+        if (entered.contains(contact)) {
+          open.add(all.get(all.size() - 1));
+        }
       }
     }
-    return new KnownContacts(now, all);
+    return new KnownContacts(now, all, open);
   }
 }

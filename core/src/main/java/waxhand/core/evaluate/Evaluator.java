@@ -60,6 +60,14 @@ public final class Evaluator {
     Frames active() {
       return plate.active(before.frames());
     }
+
+    /** Those and the one behind them: what ends where they end begins anew there. */
+    FrameSet touched() {
+      Frames active = active();
+      return active.isEmpty()
+          ? FrameSet.NONE
+          : FrameSet.of(new Frames(active.from(), active.to() + 1).within(all()));
+    }
   }
 
   /**
@@ -190,7 +198,7 @@ public final class Evaluator {
           differs =
               left.cuts()
                   ? FrameSet.of(Frames.first(stage.before.frames()))
-                  : differs.union(FrameSet.of(left.active()));
+                  : differs.union(left.touched());
         }
         next = old + 1;
       }
@@ -203,7 +211,7 @@ public final class Evaluator {
       if (sameTime) {
         differs = keep(stage, kept, differs);
       } else if (kept == null && !stage.cuts() && inputOf(aligned) != null) {
-        FrameSet active = FrameSet.of(stage.active());
+        FrameSet active = stage.touched();
         stage.out = inputOf(aligned);
         FrameSet unsure = aligned.isEmpty() ? FrameSet.NONE : lastStale(aligned);
         stage.stale = active.union(unsure);
@@ -252,8 +260,8 @@ public final class Evaluator {
     }
     FrameSet spread = differs.union(spread(differs, kept.ready, stage.active()));
     if (changed) {
-      spread = spread.union(FrameSet.of(stage.active()));
-      spread = spread.union(FrameSet.of(kept.active()));
+      spread = spread.union(stage.touched());
+      spread = spread.union(kept.touched());
     }
     stage.stale = kept.stale.union(spread);
     return spread;

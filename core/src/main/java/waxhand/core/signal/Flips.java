@@ -84,7 +84,12 @@ public record Flips(int longest, int shortest) {
 
   /** How many samples to either side decide about one. */
   public int reach() {
-    return 2 * longest + BESIDE + 1;
+    return 2 * acrossOthers() + BESIDE + 1;
+  }
+
+  /** Most samples of stretches that begin before others are over, together. */
+  private int acrossOthers() {
+    return longest + longest / 2;
   }
 
   /**
@@ -125,7 +130,7 @@ public record Flips(int longest, int shortest) {
   private boolean isFlip(double[] q, int count, List<Integer> edges) {
     int a = edges.get(0);
     int b = edges.get(edges.size() - 1);
-    boolean fits = b - a >= shortest && b - a <= longest;
+    boolean fits = b - a >= shortest && b - a <= (edges.size() == 2 ? longest : acrossOthers());
     boolean undone = edges.size() == 2 ? isUndone(q, a, b) : isBack(q, count, edges);
     return fits && undone && !isLost(q, count, a, b);
   }

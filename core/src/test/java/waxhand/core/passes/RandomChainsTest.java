@@ -94,6 +94,12 @@ class RandomChainsTest {
     editedFreshAndPlateByPlateAreTheSame(-15);
   }
 
+  /** In this one a plate that cut contacts where a chunk ends goes elsewhere. */
+  @Example
+  void contactsThatWereCutAtTheEndOfASpanAreWholeAgain() {
+    whatIsStoppedIsStaleAndNothingElse(2451236);
+  }
+
   private static Chain edited(Chain chain, RandomPlates draw) {
     String id = chain.plates().get(draw.below(chain.size())).id();
     return switch (draw.below(7)) {
