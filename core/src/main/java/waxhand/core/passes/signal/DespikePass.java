@@ -116,7 +116,7 @@ public record DespikePass(Wild counts, double flipsS) implements Pass {
 
   /** What counts as wild of rotations at a rate, radians. */
   public WildFrames turns(double rateHz) {
-    double least = coarse(rateHz, 0.77) * Math.toRadians(counts.leastDeg);
+    double least = coarse(rateHz, 0.58) * Math.toRadians(counts.leastDeg);
     return new WildFrames(
         TrackType.ROTATION.width(),
         true,
@@ -128,7 +128,7 @@ public record DespikePass(Wild counts, double flipsS) implements Pass {
 
   /** What counts as wild of places at a rate, metres. */
   public WildFrames places(double rateHz) {
-    double least = coarse(rateHz, 0.9) * counts.leastM;
+    double least = coarse(rateHz, 0.3) * counts.leastM;
     return new WildFrames(
         TrackType.TRANSLATION.width(),
         false,
