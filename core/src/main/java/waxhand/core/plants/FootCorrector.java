@@ -104,7 +104,7 @@ public final class FootCorrector {
       if (rests) {
         moves = moves(held, frame);
         System.arraycopy(at(held, frame), 0, c, 0, SIZE);
-        weight[n] = strength(held, frame) * ends.sure(held, frame);
+        weight[n] = strength(held, frame) * ends.weight(held, frame);
       } else {
         weight[n] = between(next == 0 ? null : footings.get(next - 1), held, frame, c);
       }
@@ -157,13 +157,13 @@ public final class FootCorrector {
       int last = before.frames().to() - 1;
       int away = frame - last;
       led(before, false, scale * out, scale * soon(away, before.easeOut()), dest);
-      held += scale * out * strength(before, last) * ends.sure(before, last);
+      held += scale * out * strength(before, last) * ends.weight(before, last);
     }
     if (in > 0) {
       int first = after.frames().from();
       int away = first - frame;
       led(after, true, scale * in, scale * soon(away, after.easeIn()), dest);
-      held += scale * in * strength(after, first) * ends.sure(after, first);
+      held += scale * in * strength(after, first) * ends.weight(after, first);
     }
     return held;
   }
@@ -246,7 +246,7 @@ public final class FootCorrector {
    * about to leave and what would hold it takes it far from where it is led on the whole.
    */
   private double moves(Footing footing, int frame) {
-    double near = ends.mayMove(footing, frame);
+    double near = ends.doubt(footing, frame);
     if (near == 0) {
       return 0;
     }

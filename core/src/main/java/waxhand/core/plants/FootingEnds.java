@@ -8,14 +8,11 @@ import waxhand.core.motion.Frames;
  * knows to the frame, unless the artist said so, or the take begins or ends with it.
  */
 final class FootingEnds {
-  /** A foot that is far from its spot may move so near to landing or leaving, seconds. */
-  private static final double MOVES_S = 0.12;
+  /** So long from an end on it is certain that a foot rests, seconds. */
+  private static final double DOUBTFUL_S = 0.12;
 
   /** The body goes to what a foot asks for in its very first or last frame by so much less. */
-  private static final double DOUBT = 0.35;
-
-  /** It does in full so long inside, seconds. */
-  private static final double SURE_S = 0.12;
+  private static final double LESS = 0.35;
 
   /** A foot is not pressed down by so much so near to landing and leaving, metres and seconds. */
   private static final double EDGE_M = 0.006;
@@ -39,22 +36,18 @@ final class FootingEnds {
     return frame - all.from() <= all.to() - 1 - frame;
   }
 
-  /** How surely the foot rests in a frame of a footing, for what the body does, 0 to 1. */
-  double sure(Footing footing, int frame) {
-    return 1 - DOUBT * near(footing, frame, SURE_S);
+  /** How much the body goes by what the foot asks for in a frame of a footing, 0 to 1. */
+  double weight(Footing footing, int frame) {
+    return 1 - LESS * doubt(footing, frame);
   }
 
-  /** How far the foot may move in a frame of a footing, from 1 at an end to 0. */
-  double mayMove(Footing footing, int frame) {
-    return near(footing, frame, MOVES_S);
-  }
-
-  private double near(Footing footing, int frame, double seconds) {
+  /** How doubtful it is that the foot rests in a frame of a footing, from 1 at an end to 0. */
+  double doubt(Footing footing, int frame) {
     Frames all = footing.frames();
     int end = begins(footing, frame) ? all.from() : all.to() - 1;
     return end == 0 || end == count - 1 || isByHand(footing, end)
         ? 0
-        : FootCorrector.fade(Math.abs(frame - end), (int) Math.round(seconds * rateHz));
+        : FootCorrector.fade(Math.abs(frame - end), (int) Math.round(DOUBTFUL_S * rateHz));
   }
 
   private static boolean isByHand(Footing footing, int frame) {

@@ -63,8 +63,12 @@ public record Flips(int longest, int shortest) {
       turns = List.copyOf(turns);
     }
 
-    public Flip(int from, int to, double angleRad) {
-      this(from, to, angleRad, List.of());
+    /** Where it leaps. */
+    private List<Integer> edges() {
+      List<Integer> edges = new ArrayList<>(turns);
+      edges.add(0, from);
+      edges.add(to);
+      return edges;
     }
 
     /** Whether two have a sample in common. */
@@ -101,22 +105,24 @@ public record Flips(int longest, int shortest) {
   public List<Flip> find(double[] q, int count) {
     List<Flip> found = new ArrayList<>(0);
     List<Integer> edges = edges(q, count);
-    for (int inside = 0; inside <= MOST_TURNS; inside++) {
-      int e = 0;
-      while (e + 1 + inside < edges.size()) {
-        List<Integer> own = edges.subList(e, e + 2 + inside);
-        if (isAlone(edges, e, e + 1 + inside) && isFlip(q, count, own)) {
-          int a = own.get(0);
-          double angle = Quats.angle(q, 4 * (a - 1), q, 4 * a);
-          found.add(new Flip(a, own.get(1 + inside), angle, own.subList(1, 1 + inside)));
-          own.clear();
-          e = Math.max(0, e - 1 - inside);
-        } else {
-          e++;
+    for (int turns = 0; turns <= MOST_TURNS; turns++) {
+      for (int e = 0; e + 1 + turns < edges.size(); e++) {
+        List<Integer> own = edges.subList(e, e + 2 + turns);
+        if (isAlone(edges, e, e + 1 + turns) && isFlip(q, count, own)) {
+          // what is over inside is turned back by itself
+          List<Integer> left =
+              own.subList(1, 1 + turns).stream()
+                  .filter(n -> found.stream().noneMatch(f -> f.from() == n || f.to() == n))
+                  .toList();
+          found.add(flip(q, own.get(0), own.get(1 + turns), left));
         }
       }
     }
     return found;
+  }
+
+  private static Flip flip(double[] q, int from, int to, List<Integer> turns) {
+    return new Flip(from, to, Quats.angle(q, 4 * (from - 1), q, 4 * from), turns);
   }
 
   /** Whether a stretch between two edges is shorter than what lies before and behind it. */
@@ -131,8 +137,12 @@ public record Flips(int longest, int shortest) {
     int a = edges.get(0);
     int b = edges.get(edges.size() - 1);
     boolean fits = b - a >= shortest && b - a <= (edges.size() == 2 ? longest : acrossOthers());
-    boolean undone = edges.size() == 2 ? isUndone(q, a, b) : isBack(q, count, edges);
-    return fits && undone && !isLost(q, count, a, b);
+    return fits && comesBack(q, count, edges) && !isLost(q, count, a, b);
+  }
+
+  /** Whether the leaps at some edges come to none together. */
+  private static boolean comesBack(double[] q, int count, List<Integer> edges) {
+    return edges.size() == 2 ? isUndone(q, edges.get(0), edges.get(1)) : isBack(q, count, edges);
   }
 
   /** Whether behind several leaps the joint is about where it was going before them. */
@@ -169,8 +179,8 @@ public record Flips(int longest, int shortest) {
           && leap > PART * LEAST
           && isAlone(q, count, a)
           && isAlone(q, count, b)
-          && isUndone(q, a, b)) {
-        parts.add(new Flip(a, b, Quats.angle(q, 4 * a - 4, q, 4 * a), flip.turns()));
+          && comesBack(q, count, flip.edges())) {
+        parts.add(flip(q, a, b, flip.turns()));
       }
     }
     return parts;

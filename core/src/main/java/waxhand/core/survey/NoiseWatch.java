@@ -1,5 +1,6 @@
 package waxhand.core.survey;
 
+import java.util.BitSet;
 import java.util.List;
 import waxhand.core.body.Body;
 import waxhand.core.body.TwistedBone;
@@ -35,7 +36,6 @@ final class NoiseWatch implements Watch {
 
   @Override
   public void look(Window w, Marks marks) {
-    bones.forEach(bone -> spikes(w, marks, bone));
     int count = w.count();
     double[] off = new double[count];
     double[] usual = new double[count];
@@ -45,6 +45,7 @@ final class NoiseWatch implements Watch {
     double[] usualStep = new double[count];
     WildFrames turns = MENDS.turns(w.rateHz());
     WildFrames places = MENDS.places(w.rateHz());
+    List<BitSet> told = bones.stream().map(bone -> new BitSet(count)).toList();
     for (int j = 0; j < w.joints(); j++) {
       double[] q = w.rotation(j);
       turns.residuals(q, count, off);
@@ -56,6 +57,11 @@ final class NoiseWatch implements Watch {
         turns.find(q, count, off, usual, size);
       }
       spikes(w, marks, j, size, Math.toDegrees(1), -1);
+      for (int b = 0; b < bones.size(); b++) {
+        if (bones.get(b).joints().contains(j)) {
+          add(size, told.get(b));
+        }
+      }
       if (!calm) {
         bends(q, count, bend);
         Running.median(bend, count, WildFrames.HALF, usualBend);
@@ -67,6 +73,9 @@ final class NoiseWatch implements Watch {
         places.find(w.translation(j), count, off, size);
         spikes(w, marks, j, size, 1000, Mark.OF_PLACE);
       }
+    }
+    for (int b = 0; b < bones.size(); b++) {
+      spikes(w, marks, turns, bones.get(b), told.get(b));
     }
   }
 
@@ -87,21 +96,27 @@ final class NoiseWatch implements Watch {
         FindingKind.JITTER, joint, strength, count, w.first(), JITTER_DEG, shortest, gap, -1);
   }
 
-  /** What is wild of a bone and of none of its joints by itself. */
-  private static void spikes(Window w, Marks marks, TwistedBone bone) {
+  private static void add(double[] size, BitSet frames) {
+    for (int n = 0; n < size.length; n++) {
+      if (size[n] > 0) {
+        frames.set(n);
+      }
+    }
+  }
+
+  /**
+   * What is wild of a bone and of none of its joints by itself.
+   *
+   * @param told frames in which one of them is. Not modified.
+   */
+  private static void spikes(
+      Window w, Marks marks, WildFrames turns, TwistedBone bone, BitSet told) {
     int count = w.count();
-    WildFrames turns = MENDS.turns(w.rateHz());
     double[] whole = new double[4 * count];
     bone.whole(w::rotation, count, whole);
     double[] size = new double[count];
     turns.find(whole, count, turns.residuals(whole, count), size);
-    double[] own = new double[count];
-    for (int joint : bone.joints()) {
-      turns.find(w.rotation(joint), count, turns.residuals(w.rotation(joint), count), own);
-      for (int n = 0; n < count; n++) {
-        size[n] = own[n] > 0 ? 0 : size[n];
-      }
-    }
+    told.stream().forEach(n -> size[n] = 0);
     spikes(w, marks, bone.joints().get(0), size, Math.toDegrees(1), -1);
   }
 

@@ -2,6 +2,7 @@ package waxhand.core.signal;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
@@ -120,13 +121,52 @@ class FlipsTest {
       Flips flips = Flips.of(RATE, Flips.LONGEST_S);
       List<Flips.Flip> found = flips.find(q, FRAMES);
       assertThat(found).as("%s", pair).isNotEmpty();
-      assertThat(found.get(found.size() - 1).from()).isEqualTo(500);
+      Flips.Flip outer = found.get(found.size() - 1);
+      assertThat(outer.from()).isEqualTo(500);
+      assertThat(outer.to()).isEqualTo(Math.max(pair.get(0).to(), pair.get(1).to()));
       found.forEach(f -> Flips.mend(q, FRAMES, f));
       for (int f = 0; f < FRAMES; f++) {
         double off = Math.toDegrees(Quats.angle(q, 4 * f, truth, 4 * f));
         assertThat(off).as("frame %d of %s", f, pair).isLessThan(8);
       }
     }
+  }
+
+  /** Flips among many others are the same whether all of a take is looked at or what is near. */
+  @Test
+  void whatIsFartherThanTheReachDoesNotMatter() {
+    Flips flips = Flips.of(RATE, 0.25);
+    Random random = new Random(8);
+    int compared = 0;
+    for (int take = 0; take < 40; take++) {
+      double[] q = samples(Samples.swaying(FRAMES, RATE, 0.002, take), 3);
+      for (int n = 0; n < 25; n++) {
+        Frames run = run(20 + random.nextInt(FRAMES - 60), 3 + random.nextInt(30));
+        q = turned(q, List.of(run), 80 + 90 * random.nextDouble(), random.nextBoolean());
+      }
+      Frames inner = run(500, 150);
+      int from = inner.from() - flips.reach();
+      int count = inner.count() + 2 * flips.reach();
+      double[] near = Arrays.copyOfRange(q, 4 * from, 4 * (from + count));
+      List<Flips.Flip> there =
+          flips.find(q, FRAMES).stream()
+              .filter(f -> f.from() < inner.to() && f.to() > inner.from())
+              .toList();
+      List<Flips.Flip> here =
+          flips.find(near, count).stream()
+              .map(
+                  f ->
+                      new Flips.Flip(
+                          f.from() + from,
+                          f.to() + from,
+                          f.angleRad(),
+                          f.turns().stream().map(t -> t + from).toList()))
+              .filter(f -> f.from() < inner.to() && f.to() > inner.from())
+              .toList();
+      assertThat(here).isEqualTo(there);
+      compared += here.size();
+    }
+    assertThat(compared).isGreaterThan(20);
   }
 
   @Test
