@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -18,6 +19,9 @@ import waxhand.desk.command.Commands;
 
 /** What the panel says while no plate is chosen, and the steps it offers. */
 final class EmptyForm extends VBox {
+  /** The space between a number and its unit, where no line ends. */
+  private static final Pattern UNIT = Pattern.compile("(?<=\\d) (?=\\p{L})");
+
   private final Commands commands;
   private final Label heading = Editor.heading("");
   private final Label words = soft();
@@ -74,7 +78,8 @@ final class EmptyForm extends VBox {
     List<Label> lines = new ArrayList<>();
     for (String line : take.raw().assumptions()) {
       Label label = soft();
-      label.setText(Character.toUpperCase(line.charAt(0)) + line.substring(1) + ".");
+      String text = Character.toUpperCase(line.charAt(0)) + line.substring(1) + ".";
+      label.setText(UNIT.matcher(text).replaceAll("\u00a0"));
       lines.add(label);
     }
     return lines;
