@@ -45,6 +45,12 @@ final class Trunk {
   /** Each piece is a little slimmer than the one below: no two skins lie in one surface. */
   private static final double SLIMMER = 0.985;
 
+  /**
+   * Where a piece reaches into another it tapers by this share, so that in a bend their skins cross
+   * in one line.
+   */
+  private static final double TAPER = 0.16;
+
   private void trunk() {
     List<Integer> chain = chain();
     Vector3d[] at = new Vector3d[chain.size() + 1];
@@ -69,12 +75,15 @@ final class Trunk {
         from = 0.1;
       }
       double to = last ? 0.98 : Math.min(0.97, along[n + 1] / whole + 0.5 * lap);
-      int steps = (int) Math.max(1, Math.ceil((to - from) / 0.06));
+      int steps = (int) Math.max(1, Math.ceil((to - from) / 0.03));
       for (int k = 0; k <= steps && to > from; k++) {
         double u = from + (to - from) * k / steps;
         double[] row = row(u);
         Vector3d place = at(at, along, u * whole).sub(clay.rest[joint]).add(0, 0, row[3] * clay.h);
-        clay.flatRing(loft, place, slim * row[1] * wide(u), slim * row[2], 2.4);
+        double below = n == 0 ? 0 : Math.max(0, along[n] / whole - u);
+        double above = last ? 0 : Math.max(0, u - along[n + 1] / whole);
+        double wax = slim * (1 - TAPER * (below + above) / lap);
+        clay.flatRing(loft, place, wax * row[1] * wide(u), wax * row[2], 2.4);
       }
       clay.add(joint, Side.MIDDLE, loft.rounded(0.012 * clay.h, 0.014 * clay.h));
       slim *= SLIMMER;

@@ -134,10 +134,11 @@ public record SoleMark(
     }
     String words = String.format(Locale.ROOT, "%.0f mm", 1000 * thickM.orElse(0));
     g.setFill(pen.ink(Ink.RAISED).deriveColor(0, 1, 1, 0.88));
-    g.fillRoundRect(at[0] - 22, at[1] + 10, 44, 17, 6, 6);
+    double left = Math.max(2, Math.min(at[0] - 22, pen.sight().width() - 46));
+    g.fillRoundRect(left, at[1] + 10, 44, 17, 6, 6);
     g.setFont(Type.plain(12));
     g.setFill(pen.ink(Ink.INK));
-    g.fillText(words, at[0] - 17, at[1] + 23);
+    g.fillText(words, left + 5, at[1] + 23);
   }
 
   @Override
