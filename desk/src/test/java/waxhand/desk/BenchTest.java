@@ -288,8 +288,12 @@ class BenchTest extends DeskTest {
     // a run that is no more left it, as after a crash; this run goes on with a file of its own
     Path left = home.resolve("rescue-20200101-000000-999999999.waxhand");
     Files.move(new Memory().rescueFile(), left);
+    Path later = home.resolve("rescue-20200102-000000-999999999.waxhand");
+    Files.copy(left, later);
     run("remove-take");
     interact(bench.files().rescue()::offer);
+    clickOn("Discard");
+    until(() -> !Files.exists(later));
     clickOn("Open it");
     until(() -> session.projectProperty().get().equals(kept));
     assertThat(session.isDirty()).isTrue();

@@ -30,9 +30,6 @@ public final class Rescue {
   private static final DateTimeFormatter WHEN =
       DateTimeFormatter.ofPattern("d MMM HH:mm", Locale.ENGLISH).withZone(ZoneId.systemDefault());
 
-  /** So many are offered at a time, the latest. */
-  private static final int MOST_OFFERED = 3;
-
   private final Session session;
   private final Jobs jobs;
   private final Notices notices;
@@ -132,15 +129,32 @@ public final class Rescue {
     }
   }
 
-  /** Offers work that earlier runs left behind. */
+  /** Offers work that earlier runs left behind, the latest first and one at a time. */
   public void offer() {
-    List<Path> left = memory.leftBehind();
-    for (Path file : left.subList(Math.max(0, left.size() - MOST_OFFERED), left.size())) {
-      Button open = new Button("Open it");
-      open.setOnAction(e -> open(file));
-      Button discard = new Button("Discard");
-      discard.setOnAction(e -> delete(file));
-      notices.say("Work of " + when(file) + " was not saved. It was kept.", open, discard);
+    offer(memory.leftBehind());
+  }
+
+  private void offer(List<Path> left) {
+    if (left.isEmpty()) {
+      return;
+    }
+    Path file = left.get(left.size() - 1);
+    List<Path> older = left.subList(0, left.size() - 1);
+    Button open = new Button("Open it");
+    open.setOnAction(e -> open(file));
+    Button discard = new Button("Discard");
+    discard.setOnAction(
+        e -> {
+          delete(file);
+          offer(older);
+        });
+    String text = "Work of " + when(file) + " was not saved. It was kept.";
+    if (older.isEmpty()) {
+      notices.say(text, open, discard);
+    } else {
+      Button next = new Button("Older, " + older.size() + " more");
+      next.setOnAction(e -> offer(older));
+      notices.say(text, open, discard, next);
     }
   }
 

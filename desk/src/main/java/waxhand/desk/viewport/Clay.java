@@ -12,7 +12,6 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.motion.Skeleton;
-import waxhand.desk.viewport.FigureParts.Part;
 
 /**
  * What the parts of the figure are shaped with: measures of a body, limbs, bands and rings. Parts
@@ -47,8 +46,12 @@ final class Clay {
     return body.joint(role);
   }
 
+  void add(Part part) {
+    parts.add(part);
+  }
+
   void add(int joint, Side side, Loft loft) {
-    parts.add(new Part(joint, side, false, loft.mesh()));
+    parts.add(new StiffPart(joint, side, false, loft.mesh()));
   }
 
   /** A point given by share of height. */
@@ -144,7 +147,7 @@ final class Clay {
         Vector3d at = new Vector3d(along).normalize(middle + t * h).fma(forward * h, f);
         loft.ring(at, new Vector3d(s).mul(wide * h), new Vector3d(f).mul(deep * h), 2.1);
       }
-      parts.add(new Part(joint, side, true, loft.mesh()));
+      parts.add(new StiffPart(joint, side, true, loft.mesh()));
     }
   }
 }

@@ -1,6 +1,5 @@
 package waxhand.desk.viewport;
 
-import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.List;
@@ -8,29 +7,19 @@ import java.util.Map;
 import javafx.scene.Group;
 import javafx.scene.paint.Color;
 import javafx.scene.paint.PhongMaterial;
-import javafx.scene.shape.CullFace;
-import javafx.scene.shape.MeshView;
-import javafx.scene.transform.Affine;
 import waxhand.core.body.Body;
 import waxhand.core.body.Side;
-import waxhand.core.maths.Quats;
 import waxhand.core.motion.WorldPose;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
 /** The wax figure of one view, and its shadow on the ground. */
 final class Figure {
-  /** Height at which the shadow lies, just over the ground, metres. */
-  private static final double SHADOW_HEIGHT = 0.002;
-
-  /** How far the shadow of a point falls aside per metre of height. */
-  private static final double SLANT = 0.22;
-
   private final Group wax = new Group();
   private final Group shadow = new Group();
-  private final List<Affine> places = new ArrayList<>();
-  private final List<Affine> shadows = new ArrayList<>();
+  private List<Worn> worn = List.of();
   private Skins skins = Skins.NONE;
+  private JointMoves moves = new JointMoves(skins.fromRest());
 
   Group wax() {
     return wax;
@@ -50,24 +39,11 @@ final class Figure {
       return false;
     }
     skins = others;
-    wax.getChildren().clear();
-    shadow.getChildren().clear();
-    places.clear();
-    shadows.clear();
-    for (FigureParts.Part part : skins.parts()) {
-      wax.getChildren().add(skin(part, CullFace.BACK, places));
-      shadow.getChildren().add(skin(part, CullFace.NONE, shadows));
-    }
+    moves = new JointMoves(skins.fromRest());
+    worn = skins.parts().stream().map(Part::wear).toList();
+    wax.getChildren().setAll(worn.stream().map(w -> w.skin).toList());
+    shadow.getChildren().setAll(worn.stream().map(w -> w.shadow).toList());
     return true;
-  }
-
-  private static MeshView skin(FigureParts.Part part, CullFace cull, List<Affine> placed) {
-    MeshView skin = new MeshView(part.mesh());
-    skin.setCullFace(cull);
-    Affine place = new Affine();
-    skin.getTransforms().add(place);
-    placed.add(place);
-    return skin;
   }
 
   /** Whether the skins suit a body. */
@@ -84,8 +60,8 @@ final class Figure {
   void isolate(BitSet joints) {
     for (int i = 0; i < skins.parts().size(); i++) {
       boolean shown = joints.isEmpty() || joints.get(skins.parts().get(i).joint());
-      wax.getChildren().get(i).setVisible(shown);
-      shadow.getChildren().get(i).setVisible(shown);
+      worn.get(i).skin.setVisible(shown);
+      worn.get(i).shadow.setVisible(shown);
     }
   }
 
@@ -95,7 +71,7 @@ final class Figure {
     PhongMaterial shade = new PhongMaterial(palette.get(Ink.SHADOW));
     Map<Color, PhongMaterial> materials = new HashMap<>();
     for (int i = 0; i < skins.parts().size(); i++) {
-      FigureParts.Part part = skins.parts().get(i);
+      Part part = skins.parts().get(i);
       Color side =
           part.side() == Side.LEFT
               ? palette.get(Ink.LEFT)
@@ -104,9 +80,8 @@ final class Figure {
       if (chosen.get(part.joint()) && !part.band()) {
         colour = palette.get(Ink.FOCUS).interpolate(plain, 0.25);
       }
-      ((MeshView) wax.getChildren().get(i))
-          .setMaterial(materials.computeIfAbsent(colour, Figure::material));
-      ((MeshView) shadow.getChildren().get(i)).setMaterial(shade);
+      worn.get(i).skin.setMaterial(materials.computeIfAbsent(colour, Figure::material));
+      worn.get(i).shadow.setMaterial(shade);
     }
   }
 
@@ -119,44 +94,7 @@ final class Figure {
 
   /** Moves the skins, which are shaped as they stand at rest, to a solved pose. */
   void move(WorldPose pose) {
-    double[] p = pose.positions();
-    double[] q = new double[4];
-    for (int i = 0; i < skins.parts().size(); i++) {
-      int j = skins.parts().get(i).joint();
-      Quats.multiply(pose.rotations(), 4 * j, skins.fromRest(), 4 * j, q, 0);
-      double x = q[0];
-      double y = q[1];
-      double z = q[2];
-      double w = q[3];
-      double m00 = 1 - 2 * (y * y + z * z);
-      double m01 = 2 * (x * y - z * w);
-      double m02 = 2 * (x * z + y * w);
-      double m10 = 2 * (x * y + z * w);
-      double m11 = 1 - 2 * (x * x + z * z);
-      double m12 = 2 * (y * z - x * w);
-      double m20 = 2 * (x * z - y * w);
-      double m21 = 2 * (y * z + x * w);
-      double m22 = 1 - 2 * (x * x + y * y);
-      places
-          .get(i)
-          .setToTransform(
-              m00, m01, m02, p[3 * j], m10, m11, m12, p[3 * j + 1], m20, m21, m22, p[3 * j + 2]);
-      double k = SLANT;
-      shadows
-          .get(i)
-          .setToTransform(
-              m00 - k * m10,
-              m01 - k * m11,
-              m02 - k * m12,
-              p[3 * j] - k * p[3 * j + 1],
-              0.0002 * m10,
-              0.0002 * m11,
-              0.0002 * m12,
-              SHADOW_HEIGHT,
-              m20 - k * m10,
-              m21 - k * m11,
-              m22 - k * m12,
-              p[3 * j + 2] - k * p[3 * j + 1]);
-    }
+    moves.to(pose);
+    worn.forEach(w -> w.move(moves));
   }
 }

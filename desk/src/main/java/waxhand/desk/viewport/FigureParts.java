@@ -1,7 +1,6 @@
 package waxhand.desk.viewport;
 
 import java.util.List;
-import javafx.scene.shape.TriangleMesh;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
@@ -13,14 +12,6 @@ import waxhand.core.motion.Skeleton;
  * follow the height of the body. Bodies without roles get plain tapered bones.
  */
 final class FigureParts {
-  /**
-   * A skin that moves with a joint.
-   *
-   * @param joint which
-   * @param band whether it is a band that tells the sides apart
-   */
-  record Part(int joint, Side side, boolean band, TriangleMesh mesh) {}
-
   private FigureParts() {}
 
   static List<Part> of(Body body) {

@@ -2,13 +2,15 @@ package waxhand.desk.viewport;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import javafx.scene.shape.TriangleMesh;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
 
 /** A closed smooth skin over a row of rings, in a joint's frame, metres. */
 final class Loft {
-  private static final int AROUND = 20;
+  /** Points of a ring. */
+  static final int AROUND = 20;
 
   /** A ring: its middle and its two half-axes. */
   private record Ring(Vector3d middle, Vector3d side, Vector3d front, double square) {}
@@ -52,46 +54,90 @@ final class Loft {
     }
   }
 
+  /** How many rings there are, those of rounded ends among them. */
+  int rows() {
+    return rings.size();
+  }
+
   TriangleMesh mesh() {
     TriangleMesh mesh = new TriangleMesh();
     mesh.getTexCoords().addAll(0, 0);
-    int rows = rings.size();
-    for (Ring ring : rings) {
-      for (int k = 0; k < AROUND; k++) {
-        double a = 2 * Math.PI * k / AROUND;
-        double c = Math.cos(a);
-        double s = Math.sin(a);
-        double e = 2 / ring.square;
-        double u = Math.signum(c) * Math.pow(Math.abs(c), e);
-        double v = Math.signum(s) * Math.pow(Math.abs(s), e);
-        Vector3d p = new Vector3d(ring.middle).fma(u, ring.side).fma(v, ring.front);
-        mesh.getPoints().addAll((float) p.x, (float) p.y, (float) p.z);
-      }
+    mesh.getPoints().addAll(points(0, rows() - 1));
+    for (int corner : triangles(0, rows() - 1)) {
+      mesh.getFaces().addAll(corner, 0);
     }
-    int first = rows * AROUND;
-    addPoint(mesh, rings.get(0).middle);
-    addPoint(mesh, rings.get(rows - 1).middle);
-    boolean outward = isOutward();
-    for (int r = 0; r + 1 < rows; r++) {
-      for (int k = 0; k < AROUND; k++) {
-        int next = (k + 1) % AROUND;
-        int a = r * AROUND + k;
-        int b = r * AROUND + next;
-        int c = (r + 1) * AROUND + k;
-        int d = (r + 1) * AROUND + next;
-        face(mesh, a, b, c, outward);
-        face(mesh, b, d, c, outward);
-      }
-    }
-    for (int k = 0; k < AROUND; k++) {
-      int next = (k + 1) % AROUND;
-      face(mesh, first, next, k, outward);
-      face(mesh, first + 1, (rows - 1) * AROUND + k, (rows - 1) * AROUND + next, outward);
-    }
-    for (int f = 0; f < mesh.getFaces().size() / 6; f++) {
+    for (int f = 0; f < mesh.getFaces().size() / mesh.getFaceElementSize(); f++) {
       mesh.getFaceSmoothingGroups().addAll(1);
     }
     return mesh;
+  }
+
+  /**
+   * The points of a stretch of the skin: {@link #AROUND} of each ring from the first to the last,
+   * then the middles of both.
+   *
+   * @return 3 numbers each, metres
+   */
+  float[] points(int first, int last) {
+    float[] points = new float[3 * ((last - first + 1) * AROUND + 2)];
+    int n = 0;
+    for (int r = first; r <= last; r++) {
+      for (int k = 0; k < AROUND; k++) {
+        n = put(point(r, k), points, n);
+      }
+    }
+    n = put(rings.get(first).middle, points, n);
+    put(rings.get(last).middle, points, n);
+    return points;
+  }
+
+  /** Where the skin looks at each of its {@link #points}: as one smooth skin over all rings. */
+  float[] normals(int first, int last) {
+    float[] normals = new float[3 * ((last - first + 1) * AROUND + 2)];
+    int n = 0;
+    double out = isOutward() ? 1 : -1;
+    for (int r = first; r <= last; r++) {
+      for (int k = 0; k < AROUND; k++) {
+        Vector3d around = point(r, k + 1).sub(point(r, k - 1));
+        Vector3d along = point(Math.min(r + 1, rows() - 1), k).sub(point(Math.max(r - 1, 0), k));
+        n = put(around.cross(along).normalize(out), normals, n);
+      }
+    }
+    Vector3d up = new Vector3d(rings.get(last).middle).sub(rings.get(first).middle).normalize();
+    n = put(new Vector3d(up).negate(), normals, n);
+    put(up, normals, n);
+    return normals;
+  }
+
+  /** The corners of the triangles of a stretch, closed at both ends: 3 of its points each. */
+  int[] triangles(int first, int last) {
+    IntStream.Builder corners = IntStream.builder();
+    boolean outward = isOutward();
+    int rows = last - first + 1;
+    for (int k = 0; k < AROUND; k++) {
+      int next = (k + 1) % AROUND;
+      for (int r = 0; r + 1 < rows; r++) {
+        int a = r * AROUND;
+        int b = a + AROUND;
+        face(corners, a + k, a + next, b + k, outward);
+        face(corners, a + next, b + next, b + k, outward);
+      }
+      int end = (rows - 1) * AROUND;
+      face(corners, end + AROUND, next, k, outward);
+      face(corners, end + AROUND + 1, end + k, end + next, outward);
+    }
+    return corners.build().toArray();
+  }
+
+  private Vector3d point(int row, int around) {
+    Ring ring = rings.get(row);
+    double a = 2 * Math.PI * around / AROUND;
+    double e = 2 / ring.square;
+    double c = Math.cos(a);
+    double s = Math.sin(a);
+    double u = Math.signum(c) * Math.pow(Math.abs(c), e);
+    double v = Math.signum(s) * Math.pow(Math.abs(s), e);
+    return new Vector3d(ring.middle).fma(u, ring.side).fma(v, ring.front);
   }
 
   private boolean isOutward() {
@@ -101,15 +147,14 @@ final class Loft {
     return new Vector3d(a.side).cross(a.front).dot(along) > 0;
   }
 
-  private static void addPoint(TriangleMesh mesh, Vector3d p) {
-    mesh.getPoints().addAll((float) p.x, (float) p.y, (float) p.z);
+  private static int put(Vector3d p, float[] dest, int at) {
+    dest[at] = (float) p.x;
+    dest[at + 1] = (float) p.y;
+    dest[at + 2] = (float) p.z;
+    return at + 3;
   }
 
-  private static void face(TriangleMesh mesh, int a, int b, int c, boolean outward) {
-    if (outward) {
-      mesh.getFaces().addAll(a, 0, b, 0, c, 0);
-    } else {
-      mesh.getFaces().addAll(a, 0, c, 0, b, 0);
-    }
+  private static void face(IntStream.Builder corners, int a, int b, int c, boolean outward) {
+    corners.add(a).add(outward ? b : c).add(outward ? c : b);
   }
 }

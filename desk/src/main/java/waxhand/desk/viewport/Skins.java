@@ -13,11 +13,11 @@ import waxhand.core.motion.Skeleton;
  * @param body whose; null for none
  * @param fromRest for each joint, what takes the world's axes at rest to its own, 4 numbers
  */
-record Skins(Body body, List<FigureParts.Part> parts, double[] fromRest) {
+record Skins(Body body, List<Part> parts, double[] fromRest) {
   static final Skins NONE = new Skins(null, List.of(), new double[0]);
 
   static Skins of(Body body) {
-    List<FigureParts.Part> parts = FigureParts.of(body);
+    List<Part> parts = FigureParts.of(body);
     // has JavaFX check the meshes here, on whatever thread makes them, and not on the window's
     parts.forEach(p -> new MeshView(p.mesh()).getBoundsInLocal());
     return new Skins(body, parts, fromRest(body.skeleton()));

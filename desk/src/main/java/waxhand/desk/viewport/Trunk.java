@@ -39,18 +39,18 @@ final class Trunk {
     {0.98, 0.058, 0.038, -0.008}
   };
 
-  /** Pieces of the trunk reach so far into each other, by share of height, that no bend opens. */
-  private static final double LAP = 0.03;
+  /** Over how much of the trunk to either side a joint's bend is spread, by share of height. */
+  private static final double SPREAD = 0.045;
 
-  /** Each piece is a little slimmer than the one below: no two skins lie in one surface. */
-  private static final double SLIMMER = 0.985;
+  /** From one ring of the trunk to the next, as a share of its length. */
+  private static final double STEP = 0.03;
 
-  /**
-   * Where a piece reaches into another it tapers by this share, so that in a bend their skins cross
-   * in one line.
-   */
-  private static final double TAPER = 0.16;
+  /** Where the rings of the profile begin and end, by share of the trunk's length. */
+  private static final double LOWEST = 0.1;
 
+  private static final double HIGHEST = 0.98;
+
+  /** One skin from the hips to the neck, in a stretch for each joint. */
   private void trunk() {
     List<Integer> chain = chain();
     Vector3d[] at = new Vector3d[chain.size() + 1];
@@ -63,39 +63,87 @@ final class Trunk {
       along[n] = along[n - 1] + Math.max(1e-6, at[n].distance(at[n - 1]));
     }
     double whole = along[at.length - 1];
-    double lap = LAP * clay.h / whole;
-    double slim = 1;
+    Loft skin = new Loft();
+    List<Double> ways = new ArrayList<>();
+    pelvis(skin, at[0], ways);
+    int[] first = new int[at.length];
     for (int n = 0; n + 1 < at.length; n++) {
-      int joint = chain.get(n);
-      boolean last = n + 2 == at.length;
-      Loft loft = new Loft();
-      double from = along[n] / whole - lap;
-      if (n == 0) {
-        pelvis(loft, joint);
-        from = 0.1;
+      double from = Math.max(LOWEST, along[n] / whole);
+      double to = Math.max(from, Math.min(HIGHEST, along[n + 1] / whole));
+      int steps = (int) Math.ceil((to - from) / STEP);
+      first[n] = n == 0 ? 0 : ways.size();
+      for (int k = 0; k < steps; k++) {
+        ring(skin, at, along, from + (to - from) * k / steps, ways);
       }
-      double to = last ? 0.98 : Math.min(0.97, along[n + 1] / whole + 0.5 * lap);
-      int steps = (int) Math.max(1, Math.ceil((to - from) / 0.03));
-      for (int k = 0; k <= steps && to > from; k++) {
-        double u = from + (to - from) * k / steps;
-        double[] row = row(u);
-        Vector3d place = at(at, along, u * whole).sub(clay.rest[joint]).add(0, 0, row[3] * clay.h);
-        double below = n == 0 ? 0 : Math.max(0, along[n] / whole - u);
-        double above = last ? 0 : Math.max(0, u - along[n + 1] / whole);
-        double wax = slim * (1 - TAPER * (below + above) / lap);
-        clay.flatRing(loft, place, wax * row[1] * wide(u), wax * row[2], 2.4);
+    }
+    first[at.length - 1] = ways.size();
+    ring(skin, at, along, HIGHEST, ways);
+    int below = skin.rows();
+    skin.rounded(0.012 * clay.h, 0.014 * clay.h);
+    int cap = (skin.rows() - below) / 2;
+    double[][] shares = new double[skin.rows()][];
+    for (int r = 0; r < shares.length; r++) {
+      shares[r] = shares(along, ways.get(Math.max(0, Math.min(ways.size() - 1, r - cap))));
+    }
+    SoftPart.Bend bend =
+        new SoftPart.Bend(
+            chain.stream().mapToInt(j -> j).toArray(), places(at, chain.size()), shares);
+    for (int n = 0; n + 1 < at.length; n++) {
+      int low = n == 0 ? 0 : cap + first[n];
+      int high = n + 2 == at.length ? skin.rows() - 1 : cap + first[n + 1];
+      if (low < high) {
+        clay.add(new SoftPart(chain.get(n), skin, bend, low, high));
       }
-      clay.add(joint, Side.MIDDLE, loft.rounded(0.012 * clay.h, 0.014 * clay.h));
-      slim *= SLIMMER;
     }
   }
 
-  private void pelvis(Loft pelvis, int hips) {
+  private static double[] places(Vector3d[] at, int count) {
+    double[] places = new double[3 * count];
+    for (int n = 0; n < count; n++) {
+      places[3 * n] = at[n].x;
+      places[3 * n + 1] = at[n].y;
+      places[3 * n + 2] = at[n].z;
+    }
+    return places;
+  }
+
+  private void ring(Loft skin, Vector3d[] at, double[] along, double u, List<Double> ways) {
+    double whole = along[at.length - 1];
+    double[] row = row(u);
+    Vector3d place = at(at, along, u * whole).add(0, 0, row[3] * clay.h);
+    clay.flatRing(skin, place, row[1] * wide(u), row[2], 2.4);
+    ways.add(u * whole);
+  }
+
+  /**
+   * The share of each joint in what stands so far up the trunk: how much of the stretch around it
+   * is the joint's own.
+   */
+  private double[] shares(double[] along, double way) {
+    double low = way - SPREAD * clay.h;
+    double high = way + SPREAD * clay.h;
+    double[] shares = new double[along.length - 1];
+    for (int n = 0; n < shares.length; n++) {
+      double from = n == 0 ? low : Math.max(low, along[n]);
+      double to = n + 1 == shares.length ? high : Math.min(high, along[n + 1]);
+      shares[n] = Math.max(0, to - from) / (high - low);
+    }
+    return shares;
+  }
+
+  private void pelvis(Loft skin, Vector3d hips, List<Double> ways) {
     double thigh = Math.min(0.02, Math.max(-0.08, middleOfThighs().y / clay.h));
     double wide = wide(0);
-    clay.flatRing(pelvis, clay.at(0, thigh - 0.052, -0.002), 0.044 * wide, 0.046, 2.2);
-    clay.flatRing(pelvis, clay.at(0, thigh - 0.028, -0.006), 0.083 * wide, 0.064, 2.4);
-    clay.flatRing(pelvis, clay.at(0, thigh + 0.006, -0.008), 0.097 * wide, 0.070, 2.5);
+    double[][] rings = {
+      {-0.052, 0.044, 0.046, -0.002, 2.2},
+      {-0.028, 0.083, 0.064, -0.006, 2.4},
+      {0.006, 0.097, 0.070, -0.008, 2.5}
+    };
+    for (double[] ring : rings) {
+      double y = thigh + ring[0];
+      clay.flatRing(skin, clay.at(0, y, ring[3]).add(hips), ring[1] * wide, ring[2], ring[4]);
+      ways.add(y * clay.h);
+    }
   }
 
   /** From the hips to the middle of both thighs' joints, at rest. */

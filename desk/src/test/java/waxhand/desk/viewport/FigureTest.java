@@ -2,7 +2,10 @@ package waxhand.desk.viewport;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -11,20 +14,27 @@ import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
 import waxhand.core.body.Body;
 import waxhand.core.body.Side;
+import waxhand.core.motion.Clip;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
+import waxhand.core.motion.WorldPose;
 import waxhand.rehearsal.actor.Build;
 
 class FigureTest {
   private static double volume(TriangleMesh mesh) {
+    return volume(mesh, mesh.getPoints().toArray(null));
+  }
+
+  private static double volume(TriangleMesh mesh, float[] points) {
     double sum = 0;
-    for (int f = 0; f < mesh.getFaces().size(); f += 6) {
+    int corner = mesh.getFaceElementSize() / 3;
+    for (int f = 0; f < mesh.getFaces().size(); f += mesh.getFaceElementSize()) {
       Vector3d[] p = new Vector3d[3];
       for (int k = 0; k < 3; k++) {
-        int i = 3 * mesh.getFaces().get(f + 2 * k);
-        p[k] =
-            new Vector3d(
-                mesh.getPoints().get(i), mesh.getPoints().get(i + 1), mesh.getPoints().get(i + 2));
+        int i = 3 * mesh.getFaces().get(f + corner * k);
+        p[k] = new Vector3d(points[i], points[i + 1], points[i + 2]);
         assertThat(p[k].isFinite()).isTrue();
       }
       sum += p[0].dot(new Vector3d(p[1]).cross(p[2])) / 6;
@@ -36,9 +46,9 @@ class FigureTest {
   @Test
   void theFigureIsASolidBody() {
     for (boolean fingers : new boolean[] {false, true}) {
-      List<FigureParts.Part> parts = FigureParts.of(Body.of(new Build(1.78, fingers).skeleton()));
+      List<Part> parts = FigureParts.of(Body.of(new Build(1.78, fingers).skeleton()));
       double all = 0;
-      for (FigureParts.Part part : parts) {
+      for (Part part : parts) {
         double v = volume(part.mesh());
         assertThat(v).isPositive();
         all += part.band() ? 0 : v;
@@ -53,15 +63,69 @@ class FigureTest {
     }
   }
 
+  /** The deckhand bowing by so much in each of two joints of the spine. */
+  private static JointMoves bow(Body body, double angleRad) {
+    Skeleton skeleton = body.skeleton();
+    List<Track> turns = new ArrayList<>();
+    List<Track> places = new ArrayList<>();
+    for (int j = 0; j < skeleton.size(); j++) {
+      boolean bent = List.of("Spine", "Spine1").contains(skeleton.joint(j).name());
+      double half = bent ? angleRad / 2 : 0;
+      turns.add(Track.of(TrackType.ROTATION, new double[] {Math.sin(half), 0, 0, Math.cos(half)}));
+      places.add(j == 0 ? Track.of(TrackType.TRANSLATION, new double[] {0, 0.94, 0}) : null);
+    }
+    WorldPose pose = new WorldPose(skeleton);
+    pose.solve(new Clip(skeleton, 60, turns, places), 0);
+    return new JointMoves(Skins.of(body).fromRest()).to(pose);
+  }
+
+  @Test
+  void theTrunkBendsAsOneSkin() {
+    Body body = Body.of(new Build(1.78, false).skeleton());
+    List<SoftPart> trunk =
+        FigureParts.of(body).stream()
+            .filter(SoftPart.class::isInstance)
+            .map(SoftPart.class::cast)
+            .toList();
+    assertThat(trunk).extracting(SoftPart::joint).containsExactly(0, 1, 2, 3);
+    double[] litres = new double[2];
+    for (int bent = 0; bent < 2; bent++) {
+      JointMoves moves = bow(body, bent * Math.toRadians(35));
+      float[] edge = null;
+      for (SoftPart part : trunk) {
+        SoftPart.Bending bending = part.bending();
+        bending.to(moves);
+        float[] points = bending.points;
+        litres[bent] += 1000 * volume(part.mesh(), points);
+        int ring = 3 * Loft.AROUND;
+        if (edge != null) {
+          assertThat(Arrays.copyOf(points, ring)).as("no gap and no step").isEqualTo(edge);
+        }
+        edge = Arrays.copyOfRange(points, points.length - 6 - ring, points.length - 6);
+      }
+    }
+    assertThat(litres[1]).as("no crease eats the belly").isCloseTo(litres[0], withinPercentage(6));
+    // the end at the neck leans by both joints
+    SoftPart.Bending chest = trunk.get(3).bending();
+    chest.to(bow(body, 0));
+    Vector3d rest = end(chest.normals);
+    chest.to(bow(body, Math.toRadians(35)));
+    assertThat(end(chest.normals).distance(rest.rotateX(Math.toRadians(70)))).isLessThan(0.01);
+  }
+
+  private static Vector3d end(float[] normals) {
+    int n = normals.length;
+    return new Vector3d(normals[n - 3], normals[n - 2], normals[n - 1]);
+  }
+
   @Test
   void aBodyWithoutRolesGetsPlainBones() {
     List<Joint> joints =
         List.of(
             new Joint("q", -1, new Vector3d(), false, Optional.empty()),
             new Joint("r", 0, new Vector3d(0, 0, 1), false, Optional.of(new Vector3d(1, 0, 0))));
-    List<FigureParts.Part> parts = FigureParts.of(Body.of(new Skeleton(joints)));
-    assertThat(parts.stream().map(FigureParts.Part::joint).collect(Collectors.toSet()))
-        .contains(0, 1);
+    List<Part> parts = FigureParts.of(Body.of(new Skeleton(joints)));
+    assertThat(parts.stream().map(Part::joint).collect(Collectors.toSet())).contains(0, 1);
     assertThat(FigureParts.of(Body.of(new Skeleton(List.of())))).isEmpty();
   }
 
