@@ -47,6 +47,17 @@ public record Footing(
     return plantAt(place, frame) != null;
   }
 
+  /** Whether one place of the sole alone rests, all the time. */
+  boolean trails() {
+    ContactPart only = plants.get(0).part();
+    for (Plant plant : plants) {
+      if (plant.part() != only) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   /** The plant that holds a place of the sole in a frame; null where none does. */
   Plant plantAt(int place, int frame) {
     for (Plant plant : plants) {
