@@ -72,6 +72,7 @@ public final class FootCorrector {
   private final double[] toeTurn = new double[4];
   private final double[] p = new double[3];
   private final double[] tilt = new double[4];
+  private final double[] c = new double[SIZE];
 
   /**
    * @param plan footings, in the order of time, and how the body is carried
@@ -97,37 +98,78 @@ public final class FootCorrector {
    */
   public void correct(
       Frames run, double[] shift, double[] turn, double[] tipTurn, double[] weight) {
-    double[] c = new double[SIZE];
+    Frames wide = run.grown(FreeLift.around(pose.rateHz())).within(new Frames(0, pose.frames()));
+    FreeLift lift = new FreeLift(wide, pose.rateHz());
+    Beside beside = new Beside();
     int next = 0;
-    for (int n = 0; n < run.count(); n++) {
-      int frame = run.from() + n;
+    for (int frame = wide.from(); frame < wide.to(); frame++) {
       while (next < footings.size() && footings.get(next).frames().to() <= frame) {
         next++;
       }
+      Footing before = next == 0 ? null : footings.get(next - 1);
       Footing held = next < footings.size() ? footings.get(next) : null;
-      boolean rests = held != null && held.frames().contains(frame);
-      double moves = 0;
-      if (rests) {
-        moves = moves(held, frame);
-        System.arraycopy(at(held, frame), 0, c, 0, SIZE);
-        weight[n] = strength(held, frame) * ends.weight(held, frame);
+      if (run.contains(frame)) {
+        int n = frame - run.from();
+        weight[n] = correct(before, held, frame, lift, shift, 3 * n, turn, tipTurn, 4 * n);
       } else {
-        weight[n] = between(next == 0 ? null : footings.get(next - 1), held, frame, c);
-      }
-      pose.load(frame);
-      turns(c, turn, tipTurn, 4 * n);
-      System.arraycopy(c, SHIFT, shift, 3 * n, 3);
-      if (rests) {
-        overFloor.rise(held, frame, shift, 3 * n, turn, tipTurn, 4 * n);
-        if (moves > 0) {
-          overFloor.lift(shift, 3 * n, turn, tipTurn, 4 * n);
-        }
-      } else {
-        // a foot that is kept out of the floor does not go down with the hips either
-        double deep = overFloor.lift(shift, 3 * n, turn, tipTurn, 4 * n);
-        weight[n] = Math.max(weight[n], firmness(deep));
+        correct(before, held, frame, lift, beside.shift, 0, beside.turn, beside.tipTurn, 0);
       }
     }
+    for (int n = 0; n < run.count(); n++) {
+      shift[3 * n + 1] += lift.at(run.from() + n);
+    }
+  }
+
+  /** Room for the correction of a frame beside those that are asked for. */
+  private static final class Beside {
+    final double[] shift = new double[3];
+    final double[] turn = new double[4];
+    final double[] tipTurn = new double[4];
+  }
+
+  /**
+   * The correction in one frame but for the lift of a free foot; returns how much the foot is held.
+   *
+   * @param before the last footing before the frame, or null
+   * @param held the footing of the frame, or the next one, or null
+   */
+  private double correct(
+      Footing before,
+      Footing held,
+      int frame,
+      FreeLift lift,
+      double[] shift,
+      int at3,
+      double[] turn,
+      double[] tipTurn,
+      int at) {
+    boolean rests = held != null && held.frames().contains(frame);
+    Arrays.fill(c, 0);
+    double moves = 0;
+    double weight;
+    if (rests) {
+      moves = moves(held, frame);
+      System.arraycopy(at(held, frame), 0, c, 0, SIZE);
+      weight = strength(held, frame) * ends.weight(held, frame);
+    } else {
+      weight = between(before, held, frame, c);
+    }
+    pose.load(frame);
+    turns(c, turn, tipTurn, at);
+    System.arraycopy(c, SHIFT, shift, at3, 3);
+    if (!rests) {
+      double deep = overFloor.deep(shift, at3, turn, tipTurn, at);
+      lift.free(frame, Math.max(0, deep - FootOverFloor.GRAZE));
+      // a foot that is kept out of the floor does not go down with the hips either
+      return Math.max(weight, firmness(deep));
+    }
+    overFloor.rise(held, frame, shift, at3, turn, tipTurn, at);
+    double up = 0;
+    if (moves > 0) {
+      up = Math.max(0, overFloor.deep(shift, at3, turn, tipTurn, at) - FootOverFloor.GRAZE);
+    }
+    lift.rests(frame, up);
+    return weight;
   }
 
   private static double firmness(double deep) {
@@ -177,6 +219,11 @@ public final class FootCorrector {
   /** How many frames inside a footing what fades beside it looks. */
   public static int reach(double rateHz) {
     return (int) (WHOLE_S * rateHz);
+  }
+
+  /** How many frames beside a free frame its lift out of the floor hangs on. */
+  public static int around(double rateHz) {
+    return FreeLift.around(rateHz);
   }
 
   private double soon(int away, int ease) {

@@ -7,7 +7,7 @@ import waxhand.core.maths.Quats;
 /** Keeps every place of a corrected foot out of the floor. */
 final class FootOverFloor {
   /** A free foot may sink so far, metres. */
-  private static final double GRAZE = 0.001;
+  static final double GRAZE = 0.001;
 
   private final FootPose pose;
   private final FloorPlane floor;
@@ -40,18 +40,11 @@ final class FootOverFloor {
     }
   }
 
-  /**
-   * Lifts a free foot out of the floor.
-   *
-   * @return how deep it was, metres; below 0 over the floor
-   */
-  double lift(double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
+  /** How deep in the floor a foot is, metres; below 0 over it. */
+  double deep(double[] shift, int at3, double[] turn, double[] tipTurn, int at) {
     double deep = Double.NEGATIVE_INFINITY;
     for (int place = 0; place < Sole.PLACES; place++) {
       deep = Math.max(deep, -height(place, shift, at3, turn, tipTurn, at));
-    }
-    if (deep > GRAZE) {
-      shift[at3 + 1] += deep - GRAZE;
     }
     return deep;
   }

@@ -87,7 +87,12 @@ public record Planted(
       ease = Math.max(ease, Math.max(plant.easeIn(), plant.easeOut()));
     }
     int free = plan.footings().stream().mapToInt(Footing::longestFree).max().orElse(0);
-    return ease + FootCorrector.reach(rateHz) + free + Reposer.reach(rateHz);
+    return ease + FootCorrector.reach(rateHz) + free + beside();
+  }
+
+  /** So far beside a frame whose correction changes poses change with it. */
+  private int beside() {
+    return FootCorrector.around(rateHz) + Reposer.reach(rateHz);
   }
 
   @Override
@@ -104,12 +109,14 @@ public record Planted(
         || !plan.rests().equals(o.plan.rests())) {
       return FrameSet.of(active);
     }
-    FrameSet differing = FrameSet.of(plan.carry().differing(o.plan.carry()));
     List<Frames> runs = new ArrayList<>(plan.differing(o.plan));
+    runs.add(plan.carry().differing(o.plan.carry()));
     runs.addAll(spotsDiffering(spots, o.spots));
     runs.addAll(contactsDiffering(contacts, o.contacts()));
+    FrameSet differing = FrameSet.NONE;
     for (Frames run : runs) {
-      differing = differing.union(FrameSet.of(run.grown(Reposer.reach(rateHz)).within(active)));
+      Frames near = run.isEmpty() ? run : run.grown(beside());
+      differing = differing.union(FrameSet.of(near.within(active)));
     }
     return differing.within(active);
   }
