@@ -16,6 +16,11 @@ final class Sentences {
   }
 
   String of(Mark worst, List<Integer> joints, boolean whole, Frames frames) {
+    String ofOne = ofOne(worst, joints, whole, frames);
+    return whole ? ofOne : Agreement.of(body, worst.joint(), ofOne);
+  }
+
+  private String ofOne(Mark worst, List<Integer> joints, boolean whole, Frames frames) {
     String part = whole ? "The whole body" : part(worst.joint());
     String size = size(worst);
     return switch (worst.kind()) {

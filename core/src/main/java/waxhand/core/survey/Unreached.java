@@ -52,9 +52,12 @@ public final class Unreached {
         kind.unit(),
         // what was left as it was captured is no worse than before
         kind.severity(s.why() == Shortfall.Why.LET_GO ? s.mm() / LESS : s.mm()),
-        Character.toUpperCase(part.charAt(0))
-            + part.substring(1)
-            + " "
-            + String.format(Locale.ROOT, s.why().words(), s.mm(), plate.name()));
+        Agreement.of(
+            motion.body(),
+            s.joint(),
+            Character.toUpperCase(part.charAt(0))
+                + part.substring(1)
+                + " "
+                + String.format(Locale.ROOT, s.why().words(), s.mm(), plate.name())));
   }
 }
