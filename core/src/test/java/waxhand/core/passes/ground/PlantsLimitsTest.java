@@ -149,7 +149,7 @@ class PlantsLimitsTest {
     List<Finding> short1 = Unreached.of(stages);
     assertThat(short1).isNotEmpty().allMatch(f -> f.kind() == FindingKind.SHORT);
     Finding worst = short1.stream().max(Comparator.comparingDouble(Finding::size)).orElseThrow();
-    assertThat(worst.text()).startsWith("Left toes stays").contains("where Plants has it");
+    assertThat(worst.text()).startsWith("Left toes stay ").contains("where Plants has them");
     assertThat(worst.size()).isBetween(100.0, 1100.0);
     PlantsPass alone = PlantsPass.KIND.defaults();
     assertThat(
