@@ -159,7 +159,7 @@ public final class FootCorrector {
     System.arraycopy(c, SHIFT, shift, at3, 3);
     if (!rests) {
       double deep = overFloor.deep(shift, at3, turn, tipTurn, at);
-      lift.free(frame, Math.max(0, deep - FootOverFloor.GRAZE));
+      lift.free(frame, pose.ankle[1], Math.max(0, deep - FootOverFloor.GRAZE));
       // a foot that is kept out of the floor does not go down with the hips either
       return Math.max(weight, firmness(deep));
     }
@@ -168,7 +168,7 @@ public final class FootCorrector {
     if (moves > 0) {
       up = Math.max(0, overFloor.deep(shift, at3, turn, tipTurn, at) - FootOverFloor.GRAZE);
     }
-    lift.rests(frame, up);
+    lift.rests(frame, pose.ankle[1], up);
     return weight;
   }
 
