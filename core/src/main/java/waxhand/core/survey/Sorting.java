@@ -46,6 +46,9 @@ final class Sorting {
   /** A joint that is turned by more is not bent, it is turned over. */
   private static final double TURNED_DEG = 100;
 
+  /** A pop is so many times as large as what its top would be as a wild frame. */
+  private static final double OVER_SPIKE = 1.3;
+
   /** What fingers have is so much less bad than what a body has. */
   private static final double OF_FINGERS = 0.6;
 
@@ -85,6 +88,10 @@ final class Sorting {
         List<Mark> bent = joined.getOrDefault(FindingKind.OVERBEND, List.of());
         own = own.stream().filter(m -> !isBent(m, bent)).toList();
       }
+      if (kind == FindingKind.SPIKE) {
+        List<Mark> pops = joined.getOrDefault(FindingKind.POP, List.of());
+        own = own.stream().filter(m -> !isOfPop(m, pops)).toList();
+      }
       List<Mark> kept = own.stream().filter(m -> !follows(m, causes)).toList();
       joined.put(kind, kept);
       causes.addAll(kept);
@@ -120,6 +127,20 @@ final class Sorting {
         && bent.stream()
             .anyMatch(
                 b -> b.joint() == flip.joint() && !b.frames().within(flip.frames()).isEmpty());
+  }
+
+  /**
+   * Whether a frame that seems wild is the top of a knee or elbow that goes and comes back: what is
+   * off from its neighbours alone is off by as much from what is around them.
+   */
+  private static boolean isOfPop(Mark spike, List<Mark> pops) {
+    return spike.other() != Mark.OF_PLACE
+        && pops.stream()
+            .anyMatch(
+                p ->
+                    p.joint() == spike.joint()
+                        && p.size() > OVER_SPIKE * spike.size()
+                        && p.frames().contains(spike.worst()));
   }
 
   private static boolean isCause(FindingKind kind) {

@@ -168,6 +168,27 @@ class WatchesTest {
     assertThat(finding.size()).isBetween(12.0, 27.0);
   }
 
+  /** An elbow that is off by so much in these frames at 30 Hz. */
+  private static Motion elbow(double deg, double... shares) {
+    DoubleUnaryOperator off =
+        t -> {
+          int n = (int) Math.round(30 * t) - 90;
+          return n < 0 || n >= shares.length ? 0 : -Math.toRadians(deg) * shares[n];
+        };
+    return Standing.body(30, List.of(new Standing.Turn(Role.LEFT_FOREARM, 1, off)), List.of());
+  }
+
+  /** The top of a pop is off from its neighbours as a wild frame is, but these are off too. */
+  @Test
+  void aPopAtALowRateIsNoWildFrame() {
+    Motion pops = elbow(25, 0.37, 1, 0.37);
+    only(FindingKind.POP, pops);
+    assertThat(survey(pops)).noneMatch(f -> f.kind() == FindingKind.SPIKE);
+    Motion wild = elbow(16, 1);
+    only(FindingKind.SPIKE, wild);
+    assertThat(survey(wild)).noneMatch(f -> f.kind() == FindingKind.POP);
+  }
+
   @Test
   void aLeapOfTheHipsIsAJoltAndAQuickStartIsNot() {
     Motion leaps =
