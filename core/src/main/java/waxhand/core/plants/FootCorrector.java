@@ -100,76 +100,75 @@ public final class FootCorrector {
       Frames run, double[] shift, double[] turn, double[] tipTurn, double[] weight) {
     Frames wide = run.grown(FreeLift.around(pose.rateHz())).within(new Frames(0, pose.frames()));
     FreeLift lift = new FreeLift(wide, pose.rateHz());
-    Beside beside = new Beside();
+    Rows rows = new Rows(wide.count());
     int next = 0;
-    for (int frame = wide.from(); frame < wide.to(); frame++) {
-      while (next < footings.size() && footings.get(next).frames().to() <= frame) {
+    for (int n = 0; n < wide.count(); n++) {
+      while (next < footings.size() && footings.get(next).frames().to() <= wide.from() + n) {
         next++;
       }
       Footing before = next == 0 ? null : footings.get(next - 1);
       Footing held = next < footings.size() ? footings.get(next) : null;
-      if (run.contains(frame)) {
-        int n = frame - run.from();
-        weight[n] = correct(before, held, frame, lift, shift, 3 * n, turn, tipTurn, 4 * n);
-      } else {
-        correct(before, held, frame, lift, beside.shift, 0, beside.turn, beside.tipTurn, 0);
-      }
+      correct(before, held, wide.from() + n, lift, rows, n);
     }
+    int first = run.from() - wide.from();
+    System.arraycopy(rows.shift, 3 * first, shift, 0, 3 * run.count());
+    System.arraycopy(rows.turn, 4 * first, turn, 0, 4 * run.count());
+    System.arraycopy(rows.tipTurn, 4 * first, tipTurn, 0, 4 * run.count());
+    System.arraycopy(rows.weight, first, weight, 0, run.count());
     for (int n = 0; n < run.count(); n++) {
       shift[3 * n + 1] += lift.at(run.from() + n);
     }
   }
 
-  /** Room for the correction of a frame beside those that are asked for. */
-  private static final class Beside {
-    final double[] shift = new double[3];
-    final double[] turn = new double[4];
-    final double[] tipTurn = new double[4];
+  /** Corrections of the frames asked for and of those beside them, a row each. */
+  private static final class Rows {
+    final double[] shift;
+    final double[] turn;
+    final double[] tipTurn;
+    final double[] weight;
+
+    Rows(int count) {
+      shift = new double[3 * count];
+      turn = new double[4 * count];
+      tipTurn = new double[4 * count];
+      weight = new double[count];
+    }
   }
 
   /**
-   * The correction in one frame but for the lift of a free foot; returns how much the foot is held.
+   * The correction in one frame but for the lift of the foot.
    *
    * @param before the last footing before the frame, or null
    * @param held the footing of the frame, or the next one, or null
+   * @param lift is told what the frame needs. Modified.
+   * @param rows row n is the frame's. Modified.
    */
-  private double correct(
-      Footing before,
-      Footing held,
-      int frame,
-      FreeLift lift,
-      double[] shift,
-      int at3,
-      double[] turn,
-      double[] tipTurn,
-      int at) {
+  private void correct(Footing before, Footing held, int frame, FreeLift lift, Rows rows, int n) {
     boolean rests = held != null && held.frames().contains(frame);
-    Arrays.fill(c, 0);
     double moves = 0;
-    double weight;
     if (rests) {
       moves = moves(held, frame);
       System.arraycopy(at(held, frame), 0, c, 0, SIZE);
-      weight = strength(held, frame) * ends.weight(held, frame);
+      rows.weight[n] = strength(held, frame) * ends.weight(held, frame);
     } else {
-      weight = between(before, held, frame, c);
+      rows.weight[n] = between(before, held, frame, c);
     }
     pose.load(frame);
-    turns(c, turn, tipTurn, at);
-    System.arraycopy(c, SHIFT, shift, at3, 3);
-    if (!rests) {
-      double deep = overFloor.deep(shift, at3, turn, tipTurn, at);
-      lift.free(frame, pose.ankle[1], Math.max(0, deep - FootOverFloor.GRAZE));
+    turns(c, rows.turn, rows.tipTurn, 4 * n);
+    System.arraycopy(c, SHIFT, rows.shift, 3 * n, 3);
+    if (rests) {
+      overFloor.rise(held, frame, rows.shift, 3 * n, rows.turn, rows.tipTurn, 4 * n);
+    }
+    boolean free = !rests || moves > 0;
+    double deep = free ? overFloor.deep(rows.shift, 3 * n, rows.turn, rows.tipTurn, 4 * n) : 0;
+    double need = Math.max(0, deep - FootOverFloor.GRAZE);
+    if (rests) {
+      lift.rests(frame, pose.ankle[1], need);
+    } else {
+      lift.free(frame, pose.ankle[1], need);
       // a foot that is kept out of the floor does not go down with the hips either
-      return Math.max(weight, firmness(deep));
+      rows.weight[n] = Math.max(rows.weight[n], firmness(deep));
     }
-    overFloor.rise(held, frame, shift, at3, turn, tipTurn, at);
-    double up = 0;
-    if (moves > 0) {
-      up = Math.max(0, overFloor.deep(shift, at3, turn, tipTurn, at) - FootOverFloor.GRAZE);
-    }
-    lift.rests(frame, pose.ankle[1], up);
-    return weight;
   }
 
   private static double firmness(double deep) {
