@@ -1,53 +1,48 @@
 package waxhand.core.survey;
 
-import java.util.Map;
+import java.util.List;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 
 /** Hips and toes are many: sentences are made of one part and agree with those here. */
 final class Agreement {
-  /** Of one, and of many. */
-  private static final Map<String, String> OF_MANY =
-      Map.ofEntries(
-          Map.entry(" is ", " are "),
-          Map.entry(" stands ", " stand "),
-          Map.entry(" leaps ", " leap "),
-          Map.entry(" drops ", " drop "),
-          Map.entry(" slides ", " slide "),
-          Map.entry(" sinks ", " sink "),
-          Map.entry(" goes ", " go "),
-          Map.entry(" snaps ", " snap "),
-          Map.entry(" trembles ", " tremble "),
-          Map.entry(" repeats ", " repeat "),
-          Map.entry(" stays ", " stay "),
-          Map.entry(" jitters ", " jitter "),
-          Map.entry(" seems ", " seem "),
-          Map.entry(" wanders ", " wander "),
-          Map.entry(" its ", " their "),
-          Map.entry(" it ", " they "),
-          Map.entry(" has it.", " has them."),
-          Map.entry(" lets it go", " lets them go"));
+  /** Of one, and of many; turns of phrase before their words. */
+  private static final List<String> WORDS =
+      List.of(
+          " has it./ has them.",
+          " lets it go/ lets them go",
+          " it / they ",
+          " its / their ",
+          " is / are ",
+          " goes / go ",
+          " stands / stand ",
+          " leaps / leap ",
+          " drops / drop ",
+          " slides / slide ",
+          " sinks / sink ",
+          " snaps / snap ",
+          " trembles / tremble ",
+          " repeats / repeat ",
+          " stays / stay ",
+          " jitters / jitter ",
+          " seems / seem ",
+          " wanders / wander ");
 
   private Agreement() {}
 
   /**
-   * A sentence about a part.
+   * What is said of a part.
    *
-   * @param ofOne the sentence as it is of one thing
+   * @param ofOne as it is said of one thing; no names that an artist gave are in it
    */
   static String of(Body body, int joint, String ofOne) {
-    boolean many = body.role(joint).filter(Agreement::isMany).isPresent();
-    if (!many) {
+    if (body.role(joint).filter(Agreement::isMany).isEmpty()) {
       return ofOne;
     }
     String ofMany = ofOne;
-    // whole turns of phrase before their words
-    for (boolean phrases : new boolean[] {true, false}) {
-      for (Map.Entry<String, String> entry : OF_MANY.entrySet()) {
-        if (phrases == entry.getKey().strip().contains(" ")) {
-          ofMany = ofMany.replace(entry.getKey(), entry.getValue());
-        }
-      }
+    for (String words : WORDS) {
+      int between = words.indexOf('/');
+      ofMany = ofMany.replace(words.substring(0, between), words.substring(between + 1));
     }
     return ofMany;
   }

@@ -42,6 +42,7 @@ public final class Unreached {
   private static Finding finding(Shortfall s, Plate plate, Motion motion, TimeMap timing) {
     FindingKind kind = FindingKind.SHORT;
     String part = motion.body().words(s.joint());
+    String says = Agreement.of(motion.body(), s.joint(), " " + s.why().words());
     return new Finding(
         kind,
         List.of(s.joint()),
@@ -52,12 +53,8 @@ public final class Unreached {
         kind.unit(),
         // what was left as it was captured is no worse than before
         kind.severity(s.why() == Shortfall.Why.LET_GO ? s.mm() / LESS : s.mm()),
-        Agreement.of(
-            motion.body(),
-            s.joint(),
-            Character.toUpperCase(part.charAt(0))
-                + part.substring(1)
-                + " "
-                + String.format(Locale.ROOT, s.why().words(), s.mm(), plate.name())));
+        Character.toUpperCase(part.charAt(0))
+            + part.substring(1)
+            + String.format(Locale.ROOT, says, s.mm(), plate.name()));
   }
 }

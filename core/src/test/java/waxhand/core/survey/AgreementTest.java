@@ -20,6 +20,8 @@ class AgreementTest {
         .isEqualTo("Left toes seem to rest, but wander by 9 mm: Plants lets them go.");
     assertThat(Agreement.of(body, toes, "Left toes is bent 9° past its range."))
         .isEqualTo("Left toes are bent 9° past their range.");
+    assertThat(Agreement.of(body, toes, " stays 9 mm short of where %s has it."))
+        .isEqualTo(" stay 9 mm short of where %s has them.");
     int head = body.joint(Role.HEAD).orElseThrow();
     assertThat(Agreement.of(body, head, "Head is off by 9°.")).isEqualTo("Head is off by 9°.");
   }
