@@ -18,6 +18,7 @@ final class FigureParts {
     Clay clay = new Clay(body);
     if (body.joint(Role.HIPS).isPresent() && body.joint(Role.CHEST).isPresent()) {
       Trunk.shape(clay);
+      Head.shape(clay);
       for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
         Arm.shape(clay, side);
         Leg.shape(clay, side);

@@ -20,6 +20,9 @@ final class SoftPart implements Part {
    */
   record Bend(int[] joints, double[] places, double[][] shares) {}
 
+  /** Points are worked out in the world: the mesh as a whole stays where it is. */
+  private static final double[] IDENTITY = {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0};
+
   private final int joint;
   private final int first;
   private final Bend bend;
@@ -89,8 +92,6 @@ final class SoftPart implements Part {
       }
     };
   }
-
-  private static final double[] IDENTITY = {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0};
 
   /** Points and normals as they stand in a pose. */
   Bending bending() {

@@ -5,10 +5,9 @@ import java.util.List;
 import java.util.OptionalInt;
 import org.joml.Vector3d;
 import waxhand.core.body.Role;
-import waxhand.core.body.Side;
 import waxhand.core.maths.Hermite;
 
-/** Shapes pelvis, waist, ribs, neck and head; the face shows where it looks. */
+/** Shapes the trunk from the pelvis over waist and ribs up to where the neck begins. */
 final class Trunk {
   private final Clay clay;
 
@@ -19,7 +18,6 @@ final class Trunk {
   static void shape(Clay clay) {
     Trunk trunk = new Trunk(clay);
     trunk.trunk();
-    trunk.head();
   }
 
   /**
@@ -50,85 +48,123 @@ final class Trunk {
 
   private static final double HIGHEST = 0.98;
 
+  /**
+   * The places of a row of joints, and where the last one's bone ends, with the way along them.
+   *
+   * @param at places at rest, one more than joints
+   * @param along way from the first to each, metres
+   */
+  private record Line(Vector3d[] at, double[] along) {
+    static Line of(Vector3d[] at) {
+      double[] along = new double[at.length];
+      for (int n = 1; n < at.length; n++) {
+        along[n] = along[n - 1] + Math.max(1e-6, at[n].distance(at[n - 1]));
+      }
+      return new Line(at, along);
+    }
+
+    int joints() {
+      return at.length - 1;
+    }
+
+    double whole() {
+      return along[joints()];
+    }
+
+    /** Where a joint is, as a share of the whole way. */
+    double share(int joint) {
+      return along[joint] / whole();
+    }
+
+    /** A place so far along; beyond the ends it goes on straight. */
+    Vector3d at(double way) {
+      int n = 1;
+      while (n < at.length - 1 && along[n] < way) {
+        n++;
+      }
+      double t = (way - along[n - 1]) / (along[n] - along[n - 1]);
+      return new Vector3d(at[n - 1]).lerp(at[n], t);
+    }
+
+    /** How much of a stretch so far to either side of a way is each joint's own; in all 1. */
+    double[] shares(double way, double spread) {
+      double[] shares = new double[joints()];
+      for (int n = 0; n < shares.length; n++) {
+        double from = n == 0 ? way - spread : Math.max(way - spread, along[n]);
+        double to = n + 1 == shares.length ? way + spread : Math.min(way + spread, along[n + 1]);
+        shares[n] = Math.max(0, to - from) / (2 * spread);
+      }
+      return shares;
+    }
+  }
+
   /** One skin from the hips to the neck, in a stretch for each joint. */
   private void trunk() {
     List<Integer> chain = chain();
     Vector3d[] at = new Vector3d[chain.size() + 1];
-    double[] along = new double[at.length];
     for (int n = 0; n < chain.size(); n++) {
       at[n] = clay.rest[chain.get(n)];
     }
-    at[at.length - 1] = top(chain.get(chain.size() - 1));
-    for (int n = 1; n < at.length; n++) {
-      along[n] = along[n - 1] + Math.max(1e-6, at[n].distance(at[n - 1]));
-    }
-    double whole = along[at.length - 1];
+    at[chain.size()] = top(chain.get(chain.size() - 1));
+    Line line = Line.of(at);
     Loft skin = new Loft();
     List<Double> ways = new ArrayList<>();
     pelvis(skin, at[0], ways);
-    int[] first = new int[at.length];
-    for (int n = 0; n + 1 < at.length; n++) {
-      double from = Math.max(LOWEST, along[n] / whole);
-      double to = Math.max(from, Math.min(HIGHEST, along[n + 1] / whole));
-      int steps = (int) Math.ceil((to - from) / STEP);
-      first[n] = n == 0 ? 0 : ways.size();
-      for (int k = 0; k < steps; k++) {
-        ring(skin, at, along, from + (to - from) * k / steps, ways);
-      }
-    }
-    first[at.length - 1] = ways.size();
-    ring(skin, at, along, HIGHEST, ways);
-    int below = skin.rows();
+    int[] first = torso(skin, line, ways);
+    int open = skin.rows();
     skin.rounded(0.012 * clay.h, 0.014 * clay.h);
-    int cap = (skin.rows() - below) / 2;
-    double[][] shares = new double[skin.rows()][];
-    for (int r = 0; r < shares.length; r++) {
-      shares[r] = shares(along, ways.get(Math.max(0, Math.min(ways.size() - 1, r - cap))));
-    }
-    SoftPart.Bend bend =
-        new SoftPart.Bend(
-            chain.stream().mapToInt(j -> j).toArray(), places(at, chain.size()), shares);
-    for (int n = 0; n + 1 < at.length; n++) {
+    int cap = (skin.rows() - open) / 2;
+    SoftPart.Bend bend = bend(chain, line, ways, cap);
+    for (int n = 0; n < chain.size(); n++) {
       int low = n == 0 ? 0 : cap + first[n];
-      int high = n + 2 == at.length ? skin.rows() - 1 : cap + first[n + 1];
+      int high = n + 1 == chain.size() ? skin.rows() - 1 : cap + first[n + 1];
       if (low < high) {
         clay.add(new SoftPart(chain.get(n), skin, bend, low, high));
       }
     }
   }
 
-  private static double[] places(Vector3d[] at, int count) {
-    double[] places = new double[3 * count];
-    for (int n = 0; n < count; n++) {
-      places[3 * n] = at[n].x;
-      places[3 * n + 1] = at[n].y;
-      places[3 * n + 2] = at[n].z;
+  /** Rings of the profile; returns the first of each joint. */
+  private int[] torso(Loft skin, Line line, List<Double> ways) {
+    int[] first = new int[line.joints()];
+    for (int n = 0; n < first.length; n++) {
+      double from = Math.max(LOWEST, line.share(n));
+      double to = Math.max(from, Math.min(HIGHEST, line.share(n + 1)));
+      int steps = (int) Math.ceil((to - from) / STEP);
+      first[n] = ways.size();
+      for (int k = 0; k < steps; k++) {
+        ring(skin, line, from + (to - from) * k / steps, ways);
+      }
     }
-    return places;
+    ring(skin, line, HIGHEST, ways);
+    return first;
   }
 
-  private void ring(Loft skin, Vector3d[] at, double[] along, double u, List<Double> ways) {
-    double whole = along[at.length - 1];
+  private void ring(Loft skin, Line line, double u, List<Double> ways) {
     double[] row = row(u);
-    Vector3d place = at(at, along, u * whole).add(0, 0, row[3] * clay.h);
+    double way = u * line.whole();
+    Vector3d place = line.at(way).add(0, 0, row[3] * clay.h);
     clay.flatRing(skin, place, row[1] * wide(u), row[2], 2.4);
-    ways.add(u * whole);
+    ways.add(way);
   }
 
   /**
-   * The share of each joint in what stands so far up the trunk: how much of the stretch around it
-   * is the joint's own.
+   * @param ways how far along each ring is
+   * @param cap rings of a rounded end, which go with the last ring before them
    */
-  private double[] shares(double[] along, double way) {
-    double low = way - SPREAD * clay.h;
-    double high = way + SPREAD * clay.h;
-    double[] shares = new double[along.length - 1];
-    for (int n = 0; n < shares.length; n++) {
-      double from = n == 0 ? low : Math.max(low, along[n]);
-      double to = n + 1 == shares.length ? high : Math.min(high, along[n + 1]);
-      shares[n] = Math.max(0, to - from) / (high - low);
+  private SoftPart.Bend bend(List<Integer> chain, Line line, List<Double> ways, int cap) {
+    double[][] shares = new double[ways.size() + 2 * cap][];
+    for (int r = 0; r < shares.length; r++) {
+      double way = ways.get(Math.max(0, Math.min(ways.size() - 1, r - cap)));
+      shares[r] = line.shares(way, SPREAD * clay.h);
     }
-    return shares;
+    double[] places = new double[3 * chain.size()];
+    for (int n = 0; n < chain.size(); n++) {
+      for (int i = 0; i < 3; i++) {
+        places[3 * n + i] = line.at[n].get(i);
+      }
+    }
+    return new SoftPart.Bend(chain.stream().mapToInt(j -> j).toArray(), places, shares);
   }
 
   private void pelvis(Loft skin, Vector3d hips, List<Double> ways) {
@@ -225,76 +261,5 @@ final class Trunk {
       row[i] = a[i] + t * (b[i] - a[i]);
     }
     return row;
-  }
-
-  /** A place so far along a line of places; beyond its ends it goes on straight. */
-  private static Vector3d at(Vector3d[] places, double[] along, double way) {
-    int n = 1;
-    while (n < places.length - 1 && along[n] < way) {
-      n++;
-    }
-    double t = (way - along[n - 1]) / (along[n] - along[n - 1]);
-    return new Vector3d(places[n - 1]).lerp(places[n], t);
-  }
-
-  private void head() {
-    OptionalInt head = clay.body.joint(Role.HEAD);
-    boolean any = false;
-    for (Role role : List.of(Role.NECK, Role.NECK_2)) {
-      OptionalInt neck = clay.body.joint(role);
-      if (neck.isPresent()) {
-        any |= neck(neck.getAsInt(), clay.next(neck.getAsInt()));
-      }
-    }
-    if (!any && head.isPresent()) {
-      neck(head.getAsInt(), new Vector3d(0, 0.03 * clay.h, 0));
-    }
-    if (head.isEmpty()) {
-      return;
-    }
-    int j = head.getAsInt();
-    double tip = clay.tip(j).map(t -> t.length()).orElse(0.1 * clay.h) / clay.h;
-    double top = Math.max(0.085, Math.min(0.125, tip));
-    double s = top / 0.1;
-    Loft skull = new Loft();
-    clay.flatRing(skull, clay.at(0, -0.016 * s, 0.030), 0.018, 0.017, 2.2);
-    clay.flatRing(skull, clay.at(0, -0.003 * s, 0.019), 0.029, 0.034, 2.3);
-    clay.flatRing(skull, clay.at(0, 0.018 * s, 0.012), 0.035, 0.043, 2.3);
-    clay.flatRing(skull, clay.at(0, 0.045 * s, 0.006), 0.041, 0.051, 2.2);
-    clay.flatRing(skull, clay.at(0, 0.070 * s, 0.002), 0.040, 0.051, 2.1);
-    clay.flatRing(skull, clay.at(0, 0.088 * s, 0.000), 0.031, 0.041, 2);
-    clay.add(j, Side.MIDDLE, skull.rounded(0.006 * clay.h, 0.012 * clay.h * s));
-    Loft nose = new Loft();
-    nose.ring(clay.at(0, 0.040 * s, 0.054), clay.at(0.004, 0, 0), clay.at(0, 0, 0.004), 2);
-    nose.ring(clay.at(0, 0.026 * s, 0.059), clay.at(0.006, 0, 0), clay.at(0, 0.001, 0.007), 2);
-    nose.ring(clay.at(0, 0.019 * s, 0.058), clay.at(0.008, 0, 0), clay.at(0, 0.001, 0.007), 2);
-    clay.add(j, Side.MIDDLE, nose.rounded(0.005 * clay.h, 0.004 * clay.h));
-    Loft brow = new Loft();
-    brow.ring(clay.at(-0.027, 0.048 * s, 0.045), clay.at(0, 0.005, 0), clay.at(0, 0, 0.006), 2);
-    brow.ring(clay.at(0, 0.049 * s, 0.054), clay.at(0, 0.005, 0), clay.at(0, 0, 0.005), 2);
-    brow.ring(clay.at(0.027, 0.048 * s, 0.045), clay.at(0, 0.005, 0), clay.at(0, 0, 0.006), 2);
-    clay.add(j, Side.MIDDLE, brow.rounded(0.005 * clay.h, 0.005 * clay.h));
-    for (double x : new double[] {-1, 1}) {
-      Loft ear = new Loft();
-      ear.ring(
-          clay.at(x * 0.041, 0.020 * s, -0.002), clay.at(0.004, 0, 0), clay.at(0, 0, 0.008), 2);
-      ear.ring(
-          clay.at(x * 0.044, 0.036 * s, -0.005), clay.at(0.004, 0, 0), clay.at(0, 0, 0.011), 2);
-      clay.add(j, Side.MIDDLE, ear.rounded(0.006 * clay.h, 0.006 * clay.h));
-    }
-  }
-
-  /** The skin of a part of the neck; false where it has no length. */
-  private boolean neck(int joint, Vector3d to) {
-    if (to.length() < 0.01 * clay.h) {
-      return false;
-    }
-    Loft loft = new Loft();
-    double below = Math.max(0.45 * to.length(), 0.03 * clay.h) / to.length();
-    clay.flatRing(loft, new Vector3d(to).mul(-below), 0.039, 0.037, 2);
-    clay.flatRing(loft, new Vector3d(to).mul(0.25), 0.033, 0.033, 2);
-    clay.flatRing(loft, new Vector3d(to).mul(1.15), 0.032, 0.034, 2);
-    clay.add(joint, Side.MIDDLE, loft.rounded(0.01 * clay.h, 0.01 * clay.h));
-    return true;
   }
 }
