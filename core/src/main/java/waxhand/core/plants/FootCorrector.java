@@ -48,10 +48,13 @@ public final class FootCorrector {
   private static final double MOVES_M = 0.008;
 
   /**
-   * So far where one place of the sole alone ever rests: such a foot bears little and is easily
+   * So far where one place of the sole alone rests for long: such a foot bears little and is easily
    * drawn along, as the heels of one who lies down, or toes that trail.
    */
   private static final double TRAILS_M = 0.002;
+
+  /** For so long at least, seconds; the heel of a step is down alone for less. */
+  private static final double TRAILS_S = 0.25;
 
   /** So much more it tells where it is above its spot: feet are lifted, they do not drift up. */
   private static final double LIFTED = 2;
@@ -307,8 +310,12 @@ public final class FootCorrector {
     double aside = Math.hypot(held[SHIFT] - mean[SHIFT], held[SHIFT + 2] - mean[SHIFT + 2]);
     double above = Math.max(0, mean[SHIFT + 1] - held[SHIFT + 1]);
     double away = Math.hypot(aside, LIFTED * above);
-    double far = footing.trails() ? TRAILS_M : MOVES_M;
+    double far = trails(footing) ? TRAILS_M : MOVES_M;
     return near * Hermite.smoothstep((away - far) / far);
+  }
+
+  private boolean trails(Footing footing) {
+    return footing.restsOnOnePlace() && footing.frames().count() >= TRAILS_S * pose.rateHz();
   }
 
   /** What holds a foot in a frame of a footing; kept for frames that others fade from. */

@@ -48,7 +48,7 @@ public record Footing(
   }
 
   /** Whether one place of the sole alone rests, all the time. */
-  boolean trails() {
+  boolean restsOnOnePlace() {
     ContactPart only = plants.get(0).part();
     for (Plant plant : plants) {
       if (plant.part() != only) {
