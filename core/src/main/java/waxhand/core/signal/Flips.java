@@ -50,6 +50,9 @@ public record Flips(int longest, int shortest) {
   /** A joint that turns by less in one sample stands still, radians. */
   private static final double STILL = 1e-7;
 
+  /** A stretch is lost where it stands still for this share of it; one turned over may freeze. */
+  private static final double LOST = 0.8;
+
   /**
    * A stretch.
    *
@@ -222,7 +225,11 @@ public record Flips(int longest, int shortest) {
    * it stands still on one side too the whole body froze, and the leaps are another fault.
    */
   private static boolean isLost(double[] q, int count, int a, int b) {
-    return usual(q, a + 1, b) < STILL
+    int still = 0;
+    for (int n = a + 1; n < b; n++) {
+      still += Quats.angle(q, 4 * n - 4, q, 4 * n) < STILL ? 1 : 0;
+    }
+    return still >= LOST * (b - a - 1)
         && usual(q, Math.max(1, a - BESIDE), a) > STILL
         && usual(q, b + 1, Math.min(count, b + 1 + BESIDE)) > STILL;
   }

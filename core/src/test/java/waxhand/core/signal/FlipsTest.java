@@ -101,6 +101,27 @@ class FlipsTest {
     assertThat(flips.find(quick, FRAMES)).isEmpty();
   }
 
+  /** What freezes while it is turned over is turned back; what only stands still is lost. */
+  @Test
+  void aFlipMayFreezeOnItsWay() {
+    double[] truth = samples(Samples.swaying(FRAMES, RATE, 0.004, 8), 3);
+    Flips flips = Flips.of(RATE, Flips.LONGEST_S);
+    for (int moves : new int[] {0, 6}) {
+      double[] q = turned(truth, List.of(run(492, 14)), 135, false);
+      for (int f = 492 + moves + 1; f < 506; f++) {
+        System.arraycopy(q, 4 * (492 + moves), q, 4 * f, 4);
+      }
+      List<Flips.Flip> found = flips.find(q, FRAMES);
+      assertThat(found).as("moves for %d frames", moves).hasSize(moves == 0 ? 0 : 1);
+      found.forEach(f -> Flips.mend(q, FRAMES, f));
+      if (moves > 0) {
+        assertThat(found.get(0).from()).isEqualTo(492);
+        assertThat(found.get(0).to()).isEqualTo(506);
+        assertThat(Math.toDegrees(Quats.angle(q, 4 * 500, truth, 4 * 500))).isLessThan(6);
+      }
+    }
+  }
+
   /** One inside another, and two of which the second begins before the first is over. */
   @Test
   void flipsInsideAndAcrossOthersAreTurnedBackToo() {
