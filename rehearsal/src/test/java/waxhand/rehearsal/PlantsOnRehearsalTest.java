@@ -345,7 +345,7 @@ class PlantsOnRehearsalTest {
             OptionalDouble.of(-3),
             0.2,
             0,
-            new PlantsPass.Ways(1, 1, 0),
+            new PlantsPass.Ways(1, 1, 0, 1),
             SoleThickness.FOUND,
             List.of(),
             List.of());

@@ -1,8 +1,10 @@
 package waxhand.core.limbs;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import java.util.stream.IntStream;
 import waxhand.core.body.JointRange;
 import waxhand.core.ik.LimbSolver;
 import waxhand.core.maths.Quats;
@@ -31,6 +33,7 @@ final class LimbWriter {
       double[] hips,
       double[] spine) {}
 
+  private final Motion motion;
   private final Clip clip;
   private final Skeleton skeleton;
   private final BitSet scope;
@@ -67,6 +70,7 @@ final class LimbWriter {
       int mover,
       SpineLean lean,
       double stretch) {
+    this.motion = motion;
     this.clip = motion.clip();
     this.skeleton = clip.skeleton();
     this.scope = scope;
@@ -131,23 +135,54 @@ final class LimbWriter {
     return bones.stream().mapToInt(j -> j).toArray();
   }
 
-  Clip clip() {
+  /** Writes all frames. */
+  LimbWriter solve() {
     for (int n = 0; n < run.count(); n++) {
       frame(n, run.from() - asked.region.from() + n);
     }
+    return this;
+  }
+
+  /**
+   * Takes out leaps of limbs that were not captured.
+   *
+   * @param amount how much of what is needed is done, 0 to 1
+   */
+  LimbWriter steady(double amount) {
+    int first = run.from() - asked.region.from();
+    Steadier steadier = new Steadier(motion, run, amount);
+    for (LimbGoals goals : asked.goals) {
+      Limb limb = goals.limb();
+      int[] joints =
+          IntStream.of(limb.upper(), limb.middle(), limb.end(), limb.tip()).distinct().toArray();
+      if (IntStream.of(joints).allMatch(j -> rotations[j] != null)) {
+        double[] held = Arrays.copyOfRange(goals.weight(), first, first + run.count());
+        steadier.steady(limb, joints, held, rotations);
+      }
+    }
+    return this;
+  }
+
+  /** The clip with what was written in some of the frames. */
+  Clip clip(Frames frames) {
     Clip out = clip;
     for (int j = 0; j < rotations.length; j++) {
       if (rotations[j] != null) {
-        out = out.withRotation(j, clip.rotation(j).with(run, rotations[j]));
+        out = out.withRotation(j, clip.rotation(j).with(frames, rows(rotations[j], 4, frames)));
       }
       if (translations[j] != null) {
         Track before = clip.places(j);
-        Track after = before.with(run, translations[j]);
+        Track after = before.with(frames, rows(translations[j], 3, frames));
         // a joint comes to move only where a bone did grow
         out = after == before ? out : out.withTranslation(j, after);
       }
     }
     return out;
+  }
+
+  private double[] rows(double[] all, int width, Frames frames) {
+    int from = width * (frames.from() - run.from());
+    return Arrays.copyOfRange(all, from, from + width * frames.count());
   }
 
   private boolean leans(Limb limb) {

@@ -22,6 +22,7 @@ public final class Reposer {
   private final int mover;
   private boolean limited = true;
   private boolean goesAlong;
+  private double steady;
   private double stretch;
 
   /**
@@ -54,6 +55,16 @@ public final class Reposer {
   }
 
   /**
+   * Limbs do not leap where they did not as they were captured; their ends miss their goals there.
+   *
+   * @param amount how much of what is needed is done, 0 to 1
+   */
+  public Reposer steadying(double amount) {
+    steady = amount;
+    return this;
+  }
+
+  /**
    * Bones grow where a limb still falls short.
    *
    * @param most by this share of their length, at least 0
@@ -68,11 +79,21 @@ public final class Reposer {
     return BodyShift.reach(rateHz);
   }
 
+  /** How many, where limbs are steadied. */
+  public static int steadyReach(double rateHz) {
+    return reach(rateHz) + Steadier.reach(rateHz);
+  }
+
+  /** How many frames beyond that what was captured can be felt. */
+  public static int steadyLooks(double rateHz) {
+    return Steadier.looks(rateHz);
+  }
+
   /**
    * The clip with the frames of {@code run} solved.
    *
    * @param goals of limbs, all over the same frames, which hold {@code run} and what lies within
-   *     {@link #reach} of it; they count from where limbs are carried
+   *     {@link #reach} of it, or {@link #steadyReach}; they count from where limbs are carried
    * @param carry how the whole body is carried in those frames, 3 numbers a frame, metres. Not
    *     modified.
    */
@@ -93,7 +114,14 @@ public final class Reposer {
           lean.joints().length > 0 ? shift.ofSpine(goals, captured, hips) : new double[hips.length];
     }
     LimbWriter.Asked asked = new LimbWriter.Asked(region, goals, captured, carry, hips, spine);
-    return new LimbWriter(motion, scope, run, asked, mover, lean, stretch).clip();
+    if (steady == 0) {
+      return new LimbWriter(motion, scope, run, asked, mover, lean, stretch).solve().clip(run);
+    }
+    Frames wide = run.grown(Steadier.reach(clip.rateHz())).within(region);
+    return new LimbWriter(motion, scope, wide, asked, mover, lean, stretch)
+        .solve()
+        .steady(steady)
+        .clip(run);
   }
 
   /** World places of root, middle and end, 9 numbers a frame, for each limb. */

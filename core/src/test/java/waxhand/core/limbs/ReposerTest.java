@@ -13,7 +13,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 import waxhand.core.Samples;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
+import waxhand.core.body.Sole;
 import waxhand.core.maths.Quats;
+import waxhand.core.measure.Pops;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
@@ -269,6 +271,100 @@ class ReposerTest {
     assertThat(knee[0]).isCloseTo(0.02, within(1.5e-3));
     assertThat(length(moved(out, leg.end(), f))).isLessThan(1e-3);
     assertThat(length(moved(out, 0, f))).as("the hips go along").isGreaterThan(1e-4);
+  }
+
+  /**
+   * The body leaps by 7 cm in one frame and a foot is held: it would leap against the shin, and the
+   * knee would snap. Steadied it goes along, by as much as is asked for, and only thereabouts.
+   */
+  @Test
+  void aHeldFootDoesNotLeapWhereTheBodyDoes() {
+    int leap = 130;
+    Motion body = leaping(leap, 0, 0.07);
+    LimbGoals foot = holding(leap, 0, 0.07);
+    Clip firm = steadied(body, 0, ALL, foot);
+    Clip half = steadied(body, 0.5, ALL, foot);
+    Clip steady = steadied(body, 1, ALL, foot);
+    int ankle = foot.limb().end();
+    assertThat(fastest(firm, ankle)).as("degrees a second").isGreaterThan(400);
+    assertThat(fastest(half, ankle))
+        .isBetween(0.45 * fastest(firm, ankle), 0.75 * fastest(firm, ankle));
+    assertThat(fastest(steady, ankle)).isLessThan(260);
+    assertThat(Pops.peak(body.with(steady), true))
+        .isLessThan(0.5 * Pops.peak(body.with(firm), true));
+    assertThat(Samples.sameBits(firm, steady, ankle, leap - 45)).isTrue();
+    assertThat(Samples.sameBits(firm, steady, ankle, leap + 45)).isTrue();
+    Frames part = new Frames(leap - 3, leap + 9);
+    Clip inPart = steadied(body, 1, part, foot);
+    for (int f = part.from(); f < part.to(); f++) {
+      assertThat(Samples.sameBits(inPart, steady, ankle, f)).as("frame %d", f).isTrue();
+    }
+  }
+
+  /** A foot that is held goes aside with the body rather than snap, but not down into the floor. */
+  @Test
+  void aHeldFootDoesNotSinkWithABodyThatDrops() {
+    int leap = 130;
+    Motion body = leaping(leap, -0.04, 0.02);
+    LimbGoals foot = holding(leap, -0.04, 0.02);
+    Clip firm = steadied(body, 0, ALL, foot);
+    Clip steady = steadied(body, 1, ALL, foot);
+    Sole sole = body.body().soles().get(0);
+    assertThat(sole.side()).isEqualTo(Side.LEFT);
+    WorldPose pose = new WorldPose(body.clip().skeleton());
+    double deepest = 0;
+    double farthest = 0;
+    for (int f = leap - 30; f < leap + 30; f++) {
+      pose.solve(firm, f);
+      double height = sole.lowest(pose);
+      double z = pose.z(sole.joint(2));
+      pose.solve(steady, f);
+      deepest = Math.max(deepest, height - sole.lowest(pose));
+      farthest = Math.max(farthest, Math.abs(z - pose.z(sole.joint(2))));
+    }
+    assertThat(deepest).as("metres").isBetween(0.001, 0.004);
+    assertThat(farthest).as("metres").isGreaterThan(0.001);
+    assertThat(Pops.peak(body.with(steady), true)).isLessThan(Pops.peak(body.with(firm), true));
+  }
+
+  /** The body as it leaps from a frame on. */
+  private static Motion leaping(int from, double up, double ahead) {
+    double[] path = new double[3 * COUNT];
+    BODY.clip().translation(0).read(ALL, path);
+    for (int f = from; f < COUNT; f++) {
+      path[3 * f + 1] += up;
+      path[3 * f + 2] += ahead;
+    }
+    Track track = Track.of(TrackType.TRANSLATION, path);
+    return BODY.with(BODY.clip().withTranslation(0, track));
+  }
+
+  /** The left foot stays where it was before such a leap. */
+  private static LimbGoals holding(int from, double up, double ahead) {
+    LimbGoals goals = new LimbGoals(limb(Side.LEFT, true), ALL);
+    Arrays.fill(goals.weight(), 1);
+    for (int f = from; f < COUNT; f++) {
+      goals.shift()[3 * f + 1] = -up;
+      goals.shift()[3 * f + 2] = -ahead;
+    }
+    return goals;
+  }
+
+  private static Clip steadied(Motion body, double amount, Frames run, LimbGoals goals) {
+    return new Reposer(body, 0, EVERY)
+        .steadying(amount)
+        .repose(run, List.of(goals), new double[3 * COUNT]);
+  }
+
+  /** How fast a joint turns at most, degrees a second. */
+  private static double fastest(Clip clip, int joint) {
+    double[] q = new double[4 * COUNT];
+    clip.rotation(joint).read(ALL, q);
+    double most = 0;
+    for (int f = 1; f < COUNT; f++) {
+      most = Math.max(most, Math.toDegrees(Quats.angle(q, 4 * f - 4, q, 4 * f)) * RATE);
+    }
+    return most;
   }
 
   @Test

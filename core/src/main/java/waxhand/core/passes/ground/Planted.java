@@ -87,12 +87,12 @@ public record Planted(
       ease = Math.max(ease, Math.max(plant.easeIn(), plant.easeOut()));
     }
     int free = plan.footings().stream().mapToInt(Footing::longestFree).max().orElse(0);
-    return ease + FootCorrector.reach(rateHz) + free + beside();
+    return ease + FootCorrector.reach(rateHz) + free + beside() + Reposer.steadyLooks(rateHz);
   }
 
   /** So far beside a frame whose correction changes poses change with it. */
   private int beside() {
-    return FootCorrector.around(rateHz) + Reposer.reach(rateHz);
+    return FootCorrector.around(rateHz) + Reposer.steadyReach(rateHz);
   }
 
   @Override
@@ -103,6 +103,7 @@ public record Planted(
     if (pass.twist() != o.pass.twist()
         || ways.giveWay() != theirs.giveWay()
         || ways.stretch() != theirs.stretch()
+        || ways.steady() != theirs.steady()
         || holdsNothing() != o.holdsNothing()
         || !pass.soles().equals(o.pass.soles())
         || !ground.equals(o.ground)
@@ -268,13 +269,14 @@ public record Planted(
   }
 
   private Clip block(Motion in, List<Limb> limbs, BitSet scope, Frames run) {
-    Frames region = run.grown(Reposer.reach(rateHz)).within(in.clip().allFrames());
+    Frames region = run.grown(Reposer.steadyReach(rateHz)).within(in.clip().allFrames());
     List<LimbGoals> goals = new ArrayList<>();
     for (Limb limb : limbs) {
       goals.add(limb.leg() ? ofLeg(in, limb, region) : ofArm(in, limb, region));
     }
     return new Reposer(in, pass.ways().giveWay(), scope)
         .goingAlong()
+        .steadying(pass.ways().steady())
         .stretching(pass.ways().stretch())
         .repose(run, goals, plan.carry().of(region));
   }

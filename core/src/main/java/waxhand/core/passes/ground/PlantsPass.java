@@ -58,12 +58,30 @@ public record PlantsPass(
    * @param follow how much of the slides of its feet it is carried along with, 0 to 1
    * @param giveWay how far it goes to where limbs do not reach, 0 to 1
    * @param stretch by how much of their length bones may grow where limbs still do not reach
+   * @param steady how much limbs are kept from leaps and snaps that were not captured, 0 to 1
    */
-  public record Ways(double follow, double giveWay, double stretch) {
+  public record Ways(double follow, double giveWay, double stretch, double steady) {
     public Ways {
+      PlantsSettings.STEADY.check(steady);
       PlantsSettings.FOLLOW.check(follow);
       PlantsSettings.GIVE_WAY.check(giveWay);
       LimbAmounts.STRETCH.check(stretch);
+    }
+
+    Ways withFollow(double other) {
+      return new Ways(other, giveWay, stretch, steady);
+    }
+
+    Ways withGiveWay(double other) {
+      return new Ways(follow, other, stretch, steady);
+    }
+
+    Ways withStretch(double other) {
+      return new Ways(follow, giveWay, other, steady);
+    }
+
+    Ways withSteady(double other) {
+      return new Ways(follow, giveWay, stretch, other);
     }
   }
 
@@ -77,7 +95,7 @@ public record PlantsPass(
                   OptionalDouble.empty(),
                   0.2,
                   0,
-                  new Ways(1, 1, 0),
+                  new Ways(1, 1, 0, 1),
                   SoleThickness.FOUND,
                   List.of(),
                   List.of()),

@@ -66,6 +66,12 @@ final class PlantsSettings {
 
   static final Amount GIVE_WAY = LimbAmounts.giveWay("a spot a leg does not reach.");
 
+  static final Amount STEADY =
+      Amount.share(
+          "steady",
+          "Steady limbs",
+          "Where a knee would snap, or a foot leap, that did not as captured, it is held by so much less.");
+
   private static final Setting.Form<Plant> PLANT =
       new Setting.Form<>(PlantsSettings::plain, PlantsSettings::plant);
 
@@ -96,15 +102,11 @@ final class PlantsSettings {
         Soled.HEEL.found(p -> p.soles().heelM(), (p, v) -> p.withSoles(Soled.heel(p.soles(), v))),
         EASE.of(PlantsPass::easeS, PlantsPass::withEase),
         TWIST.of(PlantsPass::twist, PlantsPass::withTwist),
-        FOLLOW.of(
-            p -> p.ways().follow(),
-            (p, v) -> p.withWays(new PlantsPass.Ways(v, p.ways().giveWay(), p.ways().stretch()))),
-        GIVE_WAY.of(
-            p -> p.ways().giveWay(),
-            (p, v) -> p.withWays(new PlantsPass.Ways(p.ways().follow(), v, p.ways().stretch()))),
+        FOLLOW.of(p -> p.ways().follow(), (p, v) -> p.withWays(p.ways().withFollow(v))),
+        GIVE_WAY.of(p -> p.ways().giveWay(), (p, v) -> p.withWays(p.ways().withGiveWay(v))),
         LimbAmounts.STRETCH.of(
-            p -> p.ways().stretch(),
-            (p, v) -> p.withWays(new PlantsPass.Ways(p.ways().follow(), p.ways().giveWay(), v))),
+            p -> p.ways().stretch(), (p, v) -> p.withWays(p.ways().withStretch(v))),
+        STEADY.of(p -> p.ways().steady(), (p, v) -> p.withWays(p.ways().withSteady(v))),
         Setting.stretches(
             "kept",
             "Edited plants",
