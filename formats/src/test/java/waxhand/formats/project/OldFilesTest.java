@@ -104,9 +104,12 @@ class OldFilesTest {
       String pass = old.get("plates").get(n).get("pass").asText();
       assertThat(settings.has("soleM")).isEqualTo(Set.of("level", "plants").contains(pass));
       assertThat(settings.has("flipsS")).isEqualTo(pass.equals("despike"));
+      assertThat(settings.has("steady")).isEqualTo(pass.equals("plants"));
       settings.remove(List.of("soleM", "heelM"));
-      JsonNode flips = settings.remove("flipsS");
-      assertThat(flips == null || flips.asDouble() == 0).as("as it was before").isTrue();
+      for (String key : List.of("flipsS", "steady")) {
+        JsonNode later = settings.remove(key);
+        assertThat(later == null || later.asDouble() == 0).as("as it was before").isTrue();
+      }
     }
     assertThat(again).isEqualTo(old);
   }

@@ -90,18 +90,30 @@ public record PlantsPass(
               "plants",
               "Plants",
               "Finds where feet touch the ground and holds them there; the body follows.",
-              new PlantsPass(
-                  ContactSettings.USUAL,
-                  OptionalDouble.empty(),
-                  0.2,
-                  0,
-                  new Ways(1, 1, 0, 1),
-                  SoleThickness.FOUND,
-                  List.of(),
-                  List.of()),
+              usual(1),
               PlantsSettings.all(),
               true)
+          // in files of before limbs were steadied none are
+          .reading(
+              named ->
+                  usual(
+                      named.contains(PlantsSettings.GIVE_WAY.key())
+                              && !named.contains(PlantsSettings.STEADY.key())
+                          ? 0
+                          : 1))
           .in(Stage.GROUND);
+
+  private static PlantsPass usual(double steady) {
+    return new PlantsPass(
+        ContactSettings.USUAL,
+        OptionalDouble.empty(),
+        0.2,
+        0,
+        new Ways(1, 1, 0, steady),
+        SoleThickness.FOUND,
+        List.of(),
+        List.of());
+  }
 
   public PlantsPass {
     PlantsSettings.check(search);
