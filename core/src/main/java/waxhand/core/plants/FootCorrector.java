@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import waxhand.core.body.Sole;
 import waxhand.core.contact.FloorPlane;
+import waxhand.core.ik.LimbSolver;
 import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
@@ -101,9 +102,11 @@ public final class FootCorrector {
    */
   public void correct(
       Frames run, double[] shift, double[] turn, double[] tipTurn, double[] weight) {
-    Frames wide = run.grown(FreeLift.around(pose.rateHz())).within(new Frames(0, pose.frames()));
+    Frames wide = run.grown(around(pose.rateHz())).within(new Frames(0, pose.frames()));
     FreeLift lift = new FreeLift(wide, pose.rateHz());
     Rows rows = new Rows(wide.count());
+    PivotTilt tilts = new PivotTilt(wide.count(), rows.shift, pose.rateHz());
+    Footing[] holds = new Footing[wide.count()];
     int next = 0;
     for (int n = 0; n < wide.count(); n++) {
       while (next < footings.size() && footings.get(next).frames().to() <= wide.from() + n) {
@@ -112,6 +115,17 @@ public final class FootCorrector {
       Footing before = next == 0 ? null : footings.get(next - 1);
       Footing held = next < footings.size() ? footings.get(next) : null;
       correct(before, held, wide.from() + n, lift, rows, n);
+      if (held != null && held.frames().contains(wide.from() + n)) {
+        holds[n] = held;
+        int pivot = pivot(held, wide.from() + n);
+        tilts.holds(n, pivot == 0 ? 0 : Sole.PLACES * (next + 1) + pivot, pose.ankle);
+      }
+    }
+    double[] moves = tilts.moves();
+    for (int n = 0; n < wide.count(); n++) {
+      if (moves[3 * n] != 0 || moves[3 * n + 1] != 0 || moves[3 * n + 2] != 0) {
+        tilt(holds[n], wide.from() + n, moves, rows, n);
+      }
     }
     int first = run.from() - wide.from();
     System.arraycopy(rows.shift, 3 * first, shift, 0, 3 * run.count());
@@ -174,6 +188,32 @@ public final class FootCorrector {
     }
   }
 
+  /** Turns the foot so that its pivot moves, and shifts the ankle by as much less. */
+  private void tilt(Footing footing, int frame, double[] moves, Rows rows, int n) {
+    int pivot = pivot(footing, frame);
+    double[] was = new double[3];
+    double[] is = new double[3];
+    double[] arc = new double[4];
+    pose.load(frame);
+    Quats.multiply(rows.tipTurn, 4 * n, pose.toes, 0, toeTurn, 0);
+    Quats.multiply(rows.turn, 4 * n, pose.foot, 0, footTurn, 0);
+    pose.fromAnkle(pivot, footTurn, toeTurn, was);
+    for (int i = 0; i < 3; i++) {
+      is[i] = was[i] + moves[3 * n + i];
+    }
+    LimbSolver.arc(was, is, arc, 0);
+    Quats.multiply(arc, 0, rows.turn, 4 * n, rows.turn, 4 * n);
+    Quats.multiply(rows.turn, 4 * n, pose.foot, 0, footTurn, 0);
+    pose.fromAnkle(pivot, footTurn, toeTurn, is);
+    for (int i = 0; i < 3; i++) {
+      rows.shift[3 * n + i] += was[i] - is[i];
+    }
+  }
+
+  private static int pivot(Footing footing, int frame) {
+    return footing.holds(1, frame) ? 1 : footing.holds(2, frame) ? 2 : 0;
+  }
+
   private static double firmness(double deep) {
     return Hermite.smoothstep(1 + (deep - FIRM) / NEARS);
   }
@@ -225,7 +265,7 @@ public final class FootCorrector {
 
   /** How many frames beside a free frame its lift out of the floor hangs on. */
   public static int around(double rateHz) {
-    return FreeLift.around(rateHz);
+    return FreeLift.around(rateHz) + PivotTilt.around(rateHz);
   }
 
   private double soon(int away, int ease) {
@@ -449,7 +489,7 @@ public final class FootCorrector {
     turns(c, footTurn, toeTurn, 0);
     Quats.multiply(footTurn, 0, pose.foot, 0, footTurn, 0);
     Quats.multiply(toeTurn, 0, pose.toes, 0, toeTurn, 0);
-    int place = footing.holds(1, frame) ? 1 : footing.holds(2, frame) ? 2 : 0;
+    int place = pivot(footing, frame);
     pose.fromAnkle(place, footTurn, toeTurn, p);
     double along = pose.along[place] - pose.along[footing.anchor()];
     double heading = along == 0 ? 0 : headingFor(footing, frame);
