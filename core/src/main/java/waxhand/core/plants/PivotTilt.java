@@ -19,6 +19,7 @@ final class PivotTilt {
   private static final double USUAL_M = 0.001;
 
   private final int half;
+  private final double[] usual;
   private final int[] holds;
   private final double[] ankles;
   private final double[] shifts;
@@ -29,6 +30,7 @@ final class PivotTilt {
    */
   PivotTilt(int count, double[] shifts, double rateHz) {
     this.half = around(rateHz);
+    this.usual = weights(half);
     this.holds = new int[count];
     this.ankles = new double[3 * count];
     this.shifts = shifts;
@@ -75,14 +77,15 @@ final class PivotTilt {
       behind++;
     }
     int reach = Math.min(before, behind);
-    for (int k = -reach; k <= reach; k++) {
-      sum += weight(k, reach);
+    double[] weights = reach == half ? usual : weights(reach);
+    for (double weight : weights) {
+      sum += weight;
     }
     for (int i = 0; i < 3; i++) {
       double s = shifts[3 * n + i];
       double a = ankles[3 * n + i];
       for (int k = -reach; k <= reach; k++) {
-        double share = weight(k, reach) / sum;
+        double share = weights[k + reach] / sum;
         s -= share * shifts[3 * (n + k) + i];
         a -= share * ankles[3 * (n + k) + i];
       }
@@ -98,7 +101,12 @@ final class PivotTilt {
     }
   }
 
-  private static double weight(int k, int reach) {
-    return 1 + Math.cos(Math.PI * k / (reach + 1.0));
+  /** A raised cosine. */
+  private static double[] weights(int reach) {
+    double[] weights = new double[2 * reach + 1];
+    for (int k = -reach; k <= reach; k++) {
+      weights[k + reach] = 1 + Math.cos(Math.PI * k / (reach + 1.0));
+    }
+    return weights;
   }
 }
