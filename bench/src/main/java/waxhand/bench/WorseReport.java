@@ -27,9 +27,6 @@ import waxhand.rehearsal.Rehearsal;
  * came out worse.
  */
 public final class WorseReport {
-  /** A knee that is bent 2° more for a thirtieth of a second: less is not seen, rad/s². */
-  private static final double UNSEEN_POP = 30;
-
   private WorseReport() {}
 
   /**
@@ -101,7 +98,7 @@ public final class WorseReport {
         Comparison.of(truth, after, List.of()).poseRmsMm(),
         Leaps.made(t, before.clip(), after.clip()),
         Leaps.count(t, after.clip()),
-        Pops.peak(after, true) / Math.max(UNSEEN_POP, Pops.peak(before, true)),
+        Pops.ofKnees(before, after),
         Standing.of(after, take.contacts()));
   }
 

@@ -22,9 +22,6 @@ import waxhand.rehearsal.mate.MateScene;
 class NeverWorseTest {
   private static final int TAKES = 40;
 
-  /** A knee that is bent 2° more for a thirtieth of a second: less is not seen, rad/s². */
-  private static final double UNSEEN_POP = 30;
-
   /** Pose errors, mm; leaps made by the whole and by Plants; knees' peaks, Plants over before. */
   private record Outcome(
       String name,
@@ -58,7 +55,7 @@ class NeverWorseTest {
         Comparison.of(truth, clean, take.contacts()).poseRmsMm(),
         Leaps.made(take.truth(), raw.clip(), clean.clip()),
         Leaps.made(take.truth(), unplanted.clip(), clean.clip()),
-        Pops.peak(clean, true) / Math.max(UNSEEN_POP, Pops.peak(unplanted, true)));
+        Pops.ofKnees(unplanted, clean));
   }
 
   @Test

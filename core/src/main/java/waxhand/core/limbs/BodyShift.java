@@ -3,6 +3,7 @@ package waxhand.core.limbs;
 import java.util.Arrays;
 import java.util.List;
 import waxhand.core.ik.LimbSolver;
+import waxhand.core.signal.RaisedCosine;
 
 /**
  * How the body goes to where limbs do not reach, frame by frame: first the hips, for all limbs at
@@ -118,7 +119,14 @@ final class BodyShift {
   }
 
   private double[] softened(double[] need, double share) {
-    double[] smooth = spread(largest(need, half), 3, kernel(half));
+    double[] wide = largest(need, half);
+    double[] weights = RaisedCosine.of(half);
+    double[] smooth = new double[need.length];
+    double[] mean = new double[3];
+    for (int n = 0; n < need.length / 3; n++) {
+      RaisedCosine.mean(wide, 3, weights, n, mean);
+      System.arraycopy(mean, 0, smooth, 3 * n, 3);
+    }
     for (int at = 0; at < smooth.length; at += 3) {
       double size = Math.hypot(Math.hypot(smooth[at], smooth[at + 1]), smooth[at + 2]);
       double scale = share * (size > freeM ? within(size) / size : 1);
@@ -239,36 +247,6 @@ final class BodyShift {
       }
       for (int i = 0; i < 3; i++) {
         out[3 * n + i] = sizes < 1e-12 ? 0 : most * sum[i] / sizes;
-      }
-    }
-    return out;
-  }
-
-  /** A raised cosine of sum 1. */
-  private static double[] kernel(int half) {
-    double[] kernel = new double[2 * half + 1];
-    double sum = 0;
-    for (int k = -half; k <= half; k++) {
-      kernel[k + half] = 1 + Math.cos(Math.PI * k / (half + 1.0));
-      sum += kernel[k + half];
-    }
-    for (int k = 0; k < kernel.length; k++) {
-      kernel[k] /= sum;
-    }
-    return kernel;
-  }
-
-  /** Weighted mean over time; beyond the ends the first and last values go on. */
-  private static double[] spread(double[] values, int width, double[] kernel) {
-    int count = values.length / width;
-    int half = kernel.length / 2;
-    double[] out = new double[values.length];
-    for (int n = 0; n < count; n++) {
-      for (int k = -half; k <= half; k++) {
-        int from = Math.max(0, Math.min(count - 1, n + k)) * width;
-        for (int i = 0; i < width; i++) {
-          out[n * width + i] += kernel[k + half] * values[from + i];
-        }
       }
     }
     return out;

@@ -69,6 +69,11 @@ public record Limb(
     return Optional.of(new Limb(side, leg, upper, middle, end, tip, hinge));
   }
 
+  /** Upper, middle, end and what hangs from that, each once. */
+  int[] joints() {
+    return tip == end ? new int[] {upper, middle, end} : new int[] {upper, middle, end, tip};
+  }
+
   private static boolean chained(Skeleton skeleton, int upper, int middle, int end) {
     return upper != middle
         && middle != end

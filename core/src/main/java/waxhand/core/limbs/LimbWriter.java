@@ -94,7 +94,7 @@ final class LimbWriter {
       Limb limb = asked.goals.get(which).limb();
       bones[which] = bones(limb);
       grows[which] = grows(limb, bones[which]);
-      for (int j : new int[] {limb.upper(), limb.middle(), limb.end(), limb.tip()}) {
+      for (int j : limb.joints()) {
         unpack(j);
       }
       ranges[limb.end()] = JointRange.of(motion.body(), limb.end()).orElse(null);
@@ -152,12 +152,9 @@ final class LimbWriter {
     int first = run.from() - asked.region.from();
     Steadier steadier = new Steadier(motion, run, amount);
     for (LimbGoals goals : asked.goals) {
-      Limb limb = goals.limb();
-      int[] joints =
-          IntStream.of(limb.upper(), limb.middle(), limb.end(), limb.tip()).distinct().toArray();
-      if (IntStream.of(joints).allMatch(j -> rotations[j] != null)) {
+      if (IntStream.of(goals.limb().joints()).allMatch(j -> rotations[j] != null)) {
         double[] held = Arrays.copyOfRange(goals.weight(), first, first + run.count());
-        steadier.steady(limb, joints, held, rotations);
+        steadier.steady(goals.limb(), held, rotations);
       }
     }
     return this;

@@ -10,7 +10,15 @@ public final class Pops {
   /** Angles are compared over this time, so that jitter of single frames hardly counts, seconds. */
   private static final double APART = 1 / 30.0;
 
+  /** A knee that is bent 2° more for a thirtieth of a second: less is not seen, rad/s². */
+  private static final double UNSEEN = 30;
+
   private Pops() {}
+
+  /** How many times as hard as before knees snap at most; what nobody saw before counts as seen. */
+  public static double ofKnees(Motion before, Motion after) {
+    return peak(after, true) / Math.max(UNSEEN, peak(before, true));
+  }
 
   /**
    * Largest acceleration of the bend of any knee, or of any elbow, radians/s²; 0 without limbs.

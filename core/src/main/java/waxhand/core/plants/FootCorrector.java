@@ -65,17 +65,15 @@ public final class FootCorrector {
   private final FootOverFloor overFloor;
   private final List<Footing> footings;
   private final FootHeadings headings;
+  private final FootTilts tilts;
   private final FootingEnds ends;
   private final Map<Integer, double[]> known = new HashMap<>();
   private final Map<Integer, double[]> wholes = new HashMap<>();
 
   private final double[] yaw = new double[4];
-  private final double[] wanted = new double[4];
-  private final double[] so = new double[4];
   private final double[] footTurn = new double[4];
   private final double[] toeTurn = new double[4];
   private final double[] p = new double[3];
-  private final double[] tilt = new double[4];
   private final double[] c = new double[SIZE];
 
   /**
@@ -88,8 +86,8 @@ public final class FootCorrector {
     this.overFloor = new FootOverFloor(pose, floor);
     this.footings = plan.footings().stream().filter(f -> f.side() == sole.side()).toList();
     this.headings = new FootHeadings(pose, twist);
+    this.tilts = new FootTilts(pose, headings, floor);
     this.ends = new FootingEnds(pose.rateHz(), pose.frames());
-    floor.tilt(tilt);
   }
 
   /**
@@ -105,7 +103,7 @@ public final class FootCorrector {
     Frames wide = run.grown(around(pose.rateHz())).within(new Frames(0, pose.frames()));
     FreeLift lift = new FreeLift(wide, pose.rateHz());
     Rows rows = new Rows(wide.count());
-    PivotTilt tilts = new PivotTilt(wide.count(), rows.shift, pose.rateHz());
+    PivotTilt pivots = new PivotTilt(wide.count(), rows.shift, pose.rateHz());
     Footing[] holds = new Footing[wide.count()];
     int next = 0;
     for (int n = 0; n < wide.count(); n++) {
@@ -118,10 +116,10 @@ public final class FootCorrector {
       if (held != null && held.frames().contains(wide.from() + n)) {
         holds[n] = held;
         int pivot = pivot(held, wide.from() + n);
-        tilts.holds(n, pivot == 0 ? 0 : Sole.PLACES * (next + 1) + pivot, pose.ankle);
+        pivots.holds(n, pivot == 0 ? 0 : Sole.PLACES * (next + 1) + pivot, pose.ankle);
       }
     }
-    double[] moves = tilts.moves();
+    double[] moves = pivots.moves();
     for (int n = 0; n < wide.count(); n++) {
       if (moves[3 * n] != 0 || moves[3 * n + 1] != 0 || moves[3 * n + 2] != 0) {
         tilt(holds[n], wide.from() + n, moves, rows, n);
@@ -367,8 +365,8 @@ public final class FootCorrector {
     }
     double[] c = new double[SIZE];
     c[YAW] = headings.yaw(footing, frame);
-    footTilt(footing, frame, c);
-    toeTilt(footing, frame, c);
+    tilts.foot(footing, frame, c, FOOT);
+    tilts.toes(footing, frame, c, TOES);
     pose.load(frame);
     place(footing, frame, c);
     double strength = strength(footing, frame);
@@ -379,109 +377,6 @@ public final class FootCorrector {
       known.put(frame, c);
     }
     return c;
-  }
-
-  private void footTilt(Footing footing, int frame, double[] c) {
-    Footing.Segment before = null;
-    Footing.Segment after = null;
-    for (Footing.Segment s : footing.segments()) {
-      if (s.flat().contains(frame)) {
-        flatTilt(s, frame, c, 1);
-        return;
-      }
-      if (!s.flat().isEmpty() && s.flat().to() <= frame) {
-        before = s;
-      } else if (!s.flat().isEmpty() && after == null) {
-        after = s;
-      }
-    }
-    if (before != null) {
-      int last = before.flat().to() - 1;
-      Plant heel = footing.plantAt(0, last);
-      flatTilt(before, last, c, fade(frame - last, heel == null ? 0 : heel.easeOut()));
-    }
-    if (after != null) {
-      int first = after.flat().from();
-      flatTilt(after, first, c, fade(first - frame, easeIn(footing, first)));
-    }
-  }
-
-  /** How long before a frame in which the foot first lies flat it is laid so. */
-  private static int easeIn(Footing footing, int frame) {
-    int most = 0;
-    for (int place = 0; place < Sole.PLACES; place++) {
-      Plant plant = footing.plantAt(place, frame);
-      most = plant == null ? most : Math.max(most, plant.easeIn());
-    }
-    return most;
-  }
-
-  /** Adds a share of the tilt that lays the foot flat in a frame. */
-  private void flatTilt(Footing.Segment segment, int frame, double[] c, double share) {
-    if (share > 0) {
-      FootPose.yaw(headings.yawIn(segment, frame), yaw);
-      pose.load(frame);
-      Quats.multiply(yaw, 0, pose.foot, 0, so, 0);
-      flat(headings.kept(segment, frame));
-      addTurn(c, FOOT, share);
-    }
-  }
-
-  /** Sets the turn of a foot that lies flat on the floor. */
-  private void flat(double heading) {
-    pose.flat(heading, wanted);
-    Quats.multiply(tilt, 0, wanted, 0, wanted, 0);
-  }
-
-  private void toeTilt(Footing footing, int frame, double[] c) {
-    Plant here = footing.plantAt(1, frame);
-    if (here != null) {
-      levelToes(footing, frame, c, 1);
-      return;
-    }
-    Plant before = null;
-    Plant after = null;
-    for (Plant plant : footing.plants()) {
-      if (plant.part().place() == 1) {
-        if (plant.frames().to() <= frame) {
-          before = plant;
-        } else if (after == null) {
-          after = plant;
-        }
-      }
-    }
-    if (before != null) {
-      int last = before.frames().to() - 1;
-      levelToes(footing, last, c, fade(frame - last, before.easeOut()));
-    }
-    if (after != null) {
-      int first = after.frames().from();
-      levelToes(footing, first, c, fade(first - frame, after.easeIn()));
-    }
-  }
-
-  /** Adds a share of the tilt that lays the toes flat in a frame. */
-  private void levelToes(Footing footing, int frame, double[] c, double share) {
-    if (share <= 0) {
-      return;
-    }
-    double by = headings.yaw(footing, frame);
-    double heading = headings.ofToes(footing, frame);
-    FootPose.yaw(by, yaw);
-    pose.load(frame);
-    Quats.multiply(yaw, 0, pose.toes, 0, so, 0);
-    flat(heading);
-    addTurn(c, TOES, share);
-  }
-
-  /** Adds a share of the turn from {@code so} to {@code wanted}, as a rotation vector. */
-  private void addTurn(double[] c, int at, double share) {
-    double[] back = {-so[0], -so[1], -so[2], so[3]};
-    Quats.multiply(wanted, 0, back, 0, back, 0);
-    Quats.log(back, 0, p, 0);
-    for (int i = 0; i < 3; i++) {
-      c[at + i] += share * p[i];
-    }
   }
 
   /** Sets the shift that brings the pivot of the frame to its spot. */

@@ -1,6 +1,7 @@
 package waxhand.core.plants;
 
 import waxhand.core.maths.Hermite;
+import waxhand.core.signal.RaisedCosine;
 
 /**
  * What shakes when a foot stands on its ball or toes: the leg, or the tilt of the foot. Held at its
@@ -30,7 +31,7 @@ final class PivotTilt {
    */
   PivotTilt(int count, double[] shifts, double rateHz) {
     this.half = around(rateHz);
-    this.usual = weights(half);
+    this.usual = RaisedCosine.of(half);
     this.holds = new int[count];
     this.ankles = new double[3 * count];
     this.shifts = shifts;
@@ -64,7 +65,6 @@ final class PivotTilt {
   }
 
   private void move(int n, double[] dest) {
-    double sum = 0;
     double shift = 0;
     double ankle = 0;
     double tilt = 0;
@@ -77,15 +77,12 @@ final class PivotTilt {
       behind++;
     }
     int reach = Math.min(before, behind);
-    double[] weights = reach == half ? usual : weights(reach);
-    for (double weight : weights) {
-      sum += weight;
-    }
+    double[] weights = reach == half ? usual : RaisedCosine.of(reach);
     for (int i = 0; i < 3; i++) {
       double s = shifts[3 * n + i];
       double a = ankles[3 * n + i];
       for (int k = -reach; k <= reach; k++) {
-        double share = weights[k + reach] / sum;
+        double share = weights[k + reach];
         s -= share * shifts[3 * (n + k) + i];
         a -= share * ankles[3 * (n + k) + i];
       }
@@ -99,14 +96,5 @@ final class PivotTilt {
     for (int i = 0; i < 3; i++) {
       dest[3 * n + i] *= share;
     }
-  }
-
-  /** A raised cosine. */
-  private static double[] weights(int reach) {
-    double[] weights = new double[2 * reach + 1];
-    for (int k = -reach; k <= reach; k++) {
-      weights[k + reach] = 1 + Math.cos(Math.PI * k / (reach + 1.0));
-    }
-    return weights;
   }
 }
