@@ -95,10 +95,24 @@ final class FootHeadings {
       }
     }
     double by = yaw(footing, frame);
+    if (footing.segments().isEmpty()) {
+      pose.load(frame);
+      return by + pose.heading(pose.toes);
+    }
+    return by + between(footing, frame, this::ofToes);
+  }
+
+  /**
+   * The heading of captured toes in a frame beside a segment, as they would have to be captured to
+   * come to lie in the segment without a leap: where its foot lies flat only later they lie before.
+   */
+  private double ofToes(Footing.Segment segment, int frame) {
+    Frames own = segment.frames();
+    int edge = Math.max(own.from(), Math.min(own.to() - 1, frame));
+    double wanted = kept(segment, edge) - yawIn(segment, edge);
+    pose.load(edge);
+    double missing = Footings.wrapped(wanted - own(segment));
     pose.load(frame);
-    return by
-        + (footing.segments().isEmpty()
-            ? pose.heading(pose.toes)
-            : between(footing, frame, (segment, f) -> own(segment)));
+    return own(segment) + missing;
   }
 }
