@@ -4,7 +4,10 @@ import java.util.OptionalInt;
 import waxhand.core.body.Role;
 import waxhand.core.signal.Running;
 
-/** A head that trembles: turns of the head in the world, quicker than a nod, for half a second. */
+/**
+ * A head that trembles: turns of the head in the world, quicker than a nod, for nearly half a
+ * second.
+ */
 final class ShakeWatch implements Watch {
   /** Movements within this time to either side count as tremble, seconds. */
   private static final double SLOW = 0.1;
@@ -66,7 +69,7 @@ final class ShakeWatch implements Watch {
         count,
         w.first(),
         least,
-        w.frames(0.4, 4),
+        w.frames(0.45, 4),
         w.frames(0.3, 3),
         -1);
   }
