@@ -33,6 +33,7 @@ record JointName(Side side, String part, List<String> words) {
       Set.of(
           "forearm",
           "lowerarm",
+          "lowarm",
           "elbow",
           "armlower",
           "radius",
@@ -41,7 +42,16 @@ record JointName(Side side, String part, List<String> words) {
           "ellenbogen");
   private static final Set<String> SHIN =
       Set.of(
-          "shin", "calf", "knee", "lowerleg", "tibia", "leglower", "unterschenkel", "knie", "wade");
+          "shin",
+          "calf",
+          "knee",
+          "lowerleg",
+          "lowleg",
+          "tibia",
+          "leglower",
+          "unterschenkel",
+          "knie",
+          "wade");
   private static final Set<String> THIGH =
       Set.of(
           "thigh", "upleg", "upperleg", "femur", "hip", "legupper", "oberschenkel", "hueftgelenk");
@@ -53,6 +63,7 @@ record JointName(Side side, String part, List<String> words) {
       Set.of(
           "arm",
           "upperarm",
+          "uparm",
           "oberarm",
           "shoulder",
           "schulter",
@@ -162,6 +173,13 @@ record JointName(Side side, String part, List<String> words) {
 
   boolean isThigh() {
     return side != Side.MIDDLE && endsIn(THIGH);
+  }
+
+  /** A part of a limb by name, with its side. */
+  boolean isLimb() {
+    return side != Side.MIDDLE
+        && !isHelper()
+        && Stream.of(PARTS, FOOT, TOES, HAND, FOREARM, SHIN, THIGH).anyMatch(this::endsIn);
   }
 
   boolean isHead() {

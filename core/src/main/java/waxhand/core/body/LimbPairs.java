@@ -20,8 +20,10 @@ final class LimbPairs {
   /** A limb is at least so long, as a share of the longest. */
   private static final double LEAST = 0.3;
 
-  /** Halves of a bone differ by less, and bend by less at rest, as shares of the bone. */
-  private static final double UNEVEN = 0.04;
+  /** Pieces of a bone differ by less from their mean, and bend by less at rest, as its shares. */
+  private static final double UNEVEN = 0.02;
+
+  private static final int MOST_PIECES = 6;
 
   private static final double BENT = 1e-4;
 
@@ -29,11 +31,11 @@ final class LimbPairs {
    * Two limbs.
    *
    * @param branch the joint they hang from
-   * @param halving joints of both limbs that only halve a bone
+   * @param dividing joints of both limbs that only divide a bone
    * @param first the chain of joints of one, from the body outwards, those of no length and those
-   *     that only halve a bone left out
+   *     that only divide a bone left out
    */
-  record Pair(int branch, List<Integer> first, List<Integer> second, BitSet halving) {
+  record Pair(int branch, List<Integer> first, List<Integer> second, BitSet dividing) {
     boolean holds(int joint) {
       return first.contains(joint) || second.contains(joint);
     }
@@ -74,10 +76,10 @@ final class LimbPairs {
           double x = length(j, children.get(a));
           double y = length(j, children.get(b));
           if (Math.abs(x - y) < ALIKE * Math.max(x, y)) {
-            BitSet halving = new BitSet();
-            List<Integer> first = straight(chain(children.get(a)), halving);
-            List<Integer> second = straight(chain(children.get(b)), halving);
-            pairs.add(new Pair(j, first, second, halving));
+            BitSet dividing = new BitSet();
+            List<Integer> first = whole(chain(children.get(a)), dividing);
+            List<Integer> second = whole(chain(children.get(b)), dividing);
+            pairs.add(new Pair(j, first, second, dividing));
           }
         }
       }
@@ -99,6 +101,11 @@ final class LimbPairs {
         .filter(p -> p.branch() != legs.branch() && !legs.first().contains(p.branch()))
         .filter(p -> !legs.second().contains(p.branch()))
         .findFirst();
+  }
+
+  /** The pair of which one limb holds one of two joints. */
+  Optional<Pair> of(int left, int right) {
+    return all().stream().filter(p -> p.holds(left) || p.holds(right)).findFirst();
   }
 
   private double longer(Pair pair) {
@@ -126,31 +133,57 @@ final class LimbPairs {
   }
 
   /**
-   * A chain without the joints that only halve a bone: those without which its two long bones are
-   * longer. Modified: halving, with those joints.
+   * A chain without the joints that only divide its two long bones into equal pieces: those without
+   * which the shorter of the two is longest. Modified: dividing, with those joints.
    */
-  private List<Integer> straight(List<Integer> chain, BitSet halving) {
-    List<Integer> best = chain;
-    for (int n = 1; n < best.size(); n++) {
-      List<Integer> without = new ArrayList<>(best);
-      without.remove(n);
-      if (halves(best, n) && shorter(without) > shorter(best) + 1e-9) {
-        halving.set(best.get(n));
-        best = without;
-        n = 0;
+  private List<Integer> whole(List<Integer> chain, BitSet dividing) {
+    BitSet best = new BitSet();
+    double longest = shorter(chain);
+    for (int knee = 1; knee < chain.size(); knee++) {
+      for (int from = Math.max(0, knee - MOST_PIECES); from < knee; from++) {
+        for (int to = knee + 1; to <= Math.min(chain.size(), knee + MOST_PIECES); to++) {
+          double shorter = Math.min(undivided(chain, from, knee), undivided(chain, knee, to));
+          int left = to - from - 2;
+          if (shorter > longest + 1e-9 || shorter > longest - 1e-9 && left < best.cardinality()) {
+            longest = shorter;
+            best.clear();
+            best.set(from + 1, to);
+            best.clear(knee);
+          }
+        }
       }
     }
-    return best;
+    List<Integer> whole = new ArrayList<>();
+    for (int n = 0; n < chain.size(); n++) {
+      if (best.get(n)) {
+        dividing.set(chain.get(n));
+      } else {
+        whole.add(chain.get(n));
+      }
+    }
+    return whole;
   }
 
-  /** Whether a joint lies half way on the straight line between its neighbours in a chain. */
-  private boolean halves(List<Integer> chain, int n) {
-    double before = bone(chain, n);
-    double after = bone(chain, n + 1);
-    Vector3d from = rest[chain.get(n - 1)];
-    Vector3d to = n + 1 < chain.size() ? rest[chain.get(n + 1)] : tip(chain.get(n));
-    double whole = from.distance(to);
-    return Math.abs(before - after) < UNEVEN * whole && before + after - whole < BENT * whole;
+  /**
+   * The length of a bone between two joints of a chain that those between divide into equal pieces;
+   * 0 where they do not.
+   *
+   * @param to behind the last joint for the end of its bone
+   */
+  private double undivided(List<Integer> chain, int from, int to) {
+    if (to - from == 1) {
+      return bone(chain, to);
+    }
+    Vector3d end = to < chain.size() ? rest[chain.get(to)] : tip(chain.get(to - 1));
+    double length = end.distance(rest[chain.get(from)]);
+    double way = 0;
+    double worst = 0;
+    for (int n = from + 1; n <= to; n++) {
+      double piece = bone(chain, n);
+      way += piece;
+      worst = Math.max(worst, Math.abs(piece - length / (to - from)));
+    }
+    return worst < UNEVEN * length && way - length < BENT * length ? length : 0;
   }
 
   private Vector3d tip(int joint) {

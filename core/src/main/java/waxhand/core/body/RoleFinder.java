@@ -9,26 +9,30 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.joml.Vector3d;
 import waxhand.core.motion.Skeleton;
 
 /**
  * Finds roles. Names only have to tell where hands (or forearms), feet (or shins) and head are; the
- * limbs are then read off the tree, inwards from their ends, stepping over twist joints and joints
- * of no length. Where names say nothing, limbs are told by their length and sides by where the toes
- * point.
+ * limbs are then read off the tree, inwards from their ends, stepping over joints that only divide
+ * a bone and joints of no length. Where names say nothing, limbs are told by their length and sides
+ * by where the toes point.
  */
 final class RoleFinder {
   /** Nearer than this, metres or units of the file, two joints are one place. */
   private static final double ONE_PLACE = 1e-6;
+
+  /** A joint on the way from one to another adds less to it, as a share, where it lies on it. */
+  private static final double BENT = 1e-4;
 
   private final Skeleton skeleton;
   private final List<JointName> names;
   private final Vector3d[] rest;
   private final BitSet asked;
 
-  /** Joints that only halve a bone, where names say nothing. */
-  private final BitSet halving = new BitSet();
+  /** Joints that only divide a bone, though names say nothing of it. */
+  private final BitSet dividing = new BitSet();
 
   private final Map<Role, Integer> found = new EnumMap<>(Role.class);
 
@@ -52,9 +56,7 @@ final class RoleFinder {
     int[] feet = ends(JointName::isFoot, JointName::isShin);
     int[] hands = ends(JointName::isHand, JointName::isForearm);
     Optional<Integer> head = firstNamed(JointName::isHead);
-    if (feet[0] < 0 && feet[1] < 0) {
-      byShape(feet, hands);
-    }
+    byShape(feet, hands);
     legs(feet);
     trunk(hands, head.orElseGet(() -> headByShape(hands)));
     arms(hands);
@@ -102,7 +104,7 @@ final class RoleFinder {
   /** The next joint inwards that is no helper and stands apart from this one; -1 at the root. */
   private int inner(int joint) {
     int j = skeleton.parent(joint);
-    while (j >= 0 && (names.get(j).isHelper() || halving.get(j) || isOnePlace(j, joint))) {
+    while (j >= 0 && (names.get(j).isHelper() || dividing.get(j) || isOnePlace(j, joint))) {
       j = skeleton.parent(j);
     }
     return j >= 0 && asked.get(j) ? j : -1;
@@ -120,7 +122,7 @@ final class RoleFinder {
       List<Role> limb = Role.limb(s == 0 ? Side.LEFT : Side.RIGHT, true);
       boolean bare = isBare(feet[s]);
       int shin = bare ? jointOf(feet[s]) : inner(feet[s]);
-      int thigh = shin < 0 ? -1 : inner(shin);
+      int thigh = shin < 0 ? -1 : thigh(shin, limb.get(0).side());
       if (thigh < 0) {
         continue;
       }
@@ -147,6 +149,21 @@ final class RoleFinder {
         found.put(Role.HIPS, hips);
       }
     }
+  }
+
+  /** The next joint inwards, or a named thigh further in whose bone that one only divides. */
+  private int thigh(int shin, Side side) {
+    int next = inner(shin);
+    for (int j = next; j >= 0; j = inner(j)) {
+      double detour = rest[j].distance(rest[next]) + rest[next].distance(rest[shin]);
+      if (detour > (1 + BENT) * rest[j].distance(rest[shin])) {
+        return next;
+      }
+      if (names.get(j).isThigh() && names.get(j).side() == side) {
+        return j;
+      }
+    }
+    return next;
   }
 
   private void trunk(int[] hands, int head) {
@@ -277,21 +294,47 @@ final class RoleFinder {
 
   // ---- from the shape alone ----------------------------------------------------------------
 
-  /** Modified: feet, and hands where names told of none. */
+  /** Modified: feet and hands, each where names told of none. */
   private void byShape(int[] feet, int[] hands) {
     List<Integer> joints = asked.stream().filter(j -> !names.get(j).isBeside()).boxed().toList();
     LimbPairs pairs = new LimbPairs(skeleton, joints, rest);
     Optional<LimbPairs.Pair> legs =
-        pairs.legs().filter(p -> !p.holds(jointOf(hands[0])) && !p.holds(jointOf(hands[1])));
+        (isNone(feet) ? pairs.legs() : pairs.of(jointOf(feet[0]), jointOf(feet[1])))
+            .filter(p -> !p.holds(jointOf(hands[0])) && !p.holds(jointOf(hands[1])));
     if (legs.isEmpty()) {
       return;
     }
-    Optional<LimbPairs.Pair> arms = pairs.arms(legs.get());
-    halving.or(legs.get().halving());
-    arms.ifPresent(p -> halving.or(p.halving()));
-    int[] ends = {pairs.end(legs.get().first()), pairs.end(legs.get().second())};
+    Optional<LimbPairs.Pair> arms =
+        isNone(hands) ? pairs.arms(legs.get()) : pairs.of(jointOf(hands[0]), jointOf(hands[1]));
+    for (LimbPairs.Pair pair : Stream.concat(legs.stream(), arms.stream()).toList()) {
+      pair.dividing().stream().filter(j -> !names.get(j).isLimb()).forEach(dividing::set);
+    }
+    Vector3d left = toTheLeft(pairs, legs.get(), feet);
+    if (isNone(feet)) {
+      put(pairs, legs.get(), left, feet);
+    }
+    if (arms.isPresent() && isNone(hands)) {
+      put(pairs, arms.get(), left, hands);
+    }
+  }
+
+  private static boolean isNone(int[] ends) {
+    return ends[0] == -1 && ends[1] == -1;
+  }
+
+  /** From names of feet where they tell, else from where the toes point. */
+  private Vector3d toTheLeft(LimbPairs pairs, LimbPairs.Pair legs, int[] feet) {
+    if (!isNone(feet)) {
+      Vector3d apart =
+          new Vector3d(begins(legs.branch(), legs.first()))
+              .sub(begins(legs.branch(), legs.second()));
+      boolean first =
+          legs.first().contains(jointOf(feet[0])) || legs.second().contains(jointOf(feet[1]));
+      return first ? apart : apart.negate();
+    }
+    int[] ends = {pairs.end(legs.first()), pairs.end(legs.second())};
     Vector3d up =
-        new Vector3d(rest[legs.get().branch()])
+        new Vector3d(rest[legs.branch()])
             .mul(2)
             .sub(rest[jointOf(ends[0])])
             .sub(rest[jointOf(ends[1])]);
@@ -300,12 +343,7 @@ final class RoleFinder {
     if (ahead.length() < 1e-3 * up.length()) {
       ahead.set(0, 0, 1);
     }
-    Vector3d left = up.cross(ahead);
-    put(legs.get(), ends, left, feet);
-    if (arms.isPresent() && hands[0] == -1 && hands[1] == -1) {
-      int[] far = {pairs.end(arms.get().first()), pairs.end(arms.get().second())};
-      put(arms.get(), far, left, hands);
-    }
+    return up.cross(ahead);
   }
 
   /** From a foot to the end of what hangs from it: where its toes point. */
@@ -328,12 +366,12 @@ final class RoleFinder {
   }
 
   /** Modified: dest, the end of the limb that begins farther to the left first. */
-  private void put(LimbPairs.Pair pair, int[] ends, Vector3d left, int[] dest) {
+  private void put(LimbPairs pairs, LimbPairs.Pair pair, Vector3d left, int[] dest) {
     Vector3d first = begins(pair.branch(), pair.first());
     Vector3d second = begins(pair.branch(), pair.second());
     boolean swapped = left.dot(second) > left.dot(first);
-    dest[0] = ends[swapped ? 1 : 0];
-    dest[1] = ends[swapped ? 0 : 1];
+    dest[0] = pairs.end(swapped ? pair.second() : pair.first());
+    dest[1] = pairs.end(swapped ? pair.first() : pair.second());
   }
 
   /** Where a limb leaves the body: feet may be crossed. */

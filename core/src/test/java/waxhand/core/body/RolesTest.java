@@ -4,7 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.function.UnaryOperator;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
@@ -134,6 +137,49 @@ class RolesTest {
     // without toes or tips the sole is taken to lie a share of the height under the ankle
     assertThat(body.soles().get(0).heel().y()).isCloseTo(-0.039 * body.heightM(), within(0.002));
     assertThat(body.heightM()).isBetween(1.55, 1.75);
+  }
+
+  /** A skeleton in which the bone that ends in a joint is cut into equal pieces. */
+  private static Skeleton inPieces(Skeleton skeleton, List<String> ends, int pieces) {
+    List<Joint> joints = new ArrayList<>();
+    Map<Integer, Integer> now = new HashMap<>(Map.of(-1, -1));
+    for (Joint j : skeleton.joints()) {
+      int cut = ends.contains(j.name()) ? pieces : 1;
+      Vector3d offset = new Vector3d(j.offset()).div(cut);
+      int parent = now.get(j.parent());
+      for (int n = 1; n < cut; n++) {
+        joints.add(new Joint("part" + joints.size(), parent, offset, false, Optional.empty()));
+        parent = joints.size() - 1;
+      }
+      now.put(now.size() - 1, joints.size());
+      joints.add(new Joint(j.name(), parent, offset, j.moves(), j.tip()));
+    }
+    return new Skeleton(joints);
+  }
+
+  @Test
+  void piecesOfABoneAreSteppedOverWhateverTheyAreCalled() {
+    List<String> ends = List.of("LeftLeg", "RightLeg", "LeftFoot", "RightFoot", "LeftHand");
+    for (int pieces : new int[] {2, 3, 4}) {
+      Skeleton cut = inPieces(Samples.body(), ends, pieces);
+      Body told = Body.of(cut);
+      int[] n = {0};
+      Body untold = Body.of(renamed(cut, name -> "j" + n[0]++));
+      Body usual = Body.of(Samples.body());
+      for (Role role : LIMBS) {
+        String name = named(usual, role);
+        assertThat(named(told, role)).as("%s, %d pieces", role, pieces).isEqualTo(name);
+        assertThat(cut.joint(untold.joint(role).orElseThrow()).name())
+            .as("%s by shape, %d pieces", role, pieces)
+            .isEqualTo(name);
+      }
+    }
+  }
+
+  @Test
+  void armsThatNoNameTellsOfAreFoundByTheirShapeAndTheLegsSides() {
+    assertSameRoles(
+        renamed(Samples.body(), n -> n.matches(".*(Arm|Hand|Shoulder).*") ? "q" + n.length() : n));
   }
 
   @Test
