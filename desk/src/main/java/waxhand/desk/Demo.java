@@ -7,6 +7,7 @@ import java.util.Map;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Triple;
+import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.props.PropPass;
 import waxhand.core.project.Project;
@@ -123,9 +124,14 @@ public final class Demo {
   }
 
   private static RawTake raw(Rehearsal take) {
-    byte[] bytes = BvhWriter.write(take.raw(), Unit.CM, Up.Y);
+    return raw(take.scene().key(), take.raw());
+  }
+
+  /** A clip as if it had been read from a file. */
+  static RawTake raw(String name, Clip clip) {
+    byte[] bytes = BvhWriter.write(clip, Unit.CM, Up.Y);
     try {
-      return TakeFiles.read(take.scene().key() + ".bvh", bytes, Reading.GUESS, Work.UNWATCHED);
+      return TakeFiles.read(name + ".bvh", bytes, Reading.GUESS, Work.UNWATCHED);
     } catch (FormatException e) {
       throw new IllegalStateException("a rehearsed take can be read", e);
     }

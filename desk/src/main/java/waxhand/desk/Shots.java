@@ -5,11 +5,13 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Deque;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import javafx.animation.PauseTransition;
 import javafx.scene.Scene;
 import javafx.scene.image.PixelReader;
@@ -32,8 +34,12 @@ import waxhand.formats.disk.AtomicFile;
 
 /** Pictures of the window, taken when it has been drawn in full. */
 final class Shots {
-  /** A picture to take: its name and what to do before. */
-  private record Shot(String name, Runnable before) {}
+  /** A picture to take: its name, what to do before, and what to make of the window's picture. */
+  private record Shot(String name, Runnable before, UnaryOperator<BufferedImage> made) {
+    Shot(String name, Runnable before) {
+      this(name, before, UnaryOperator.identity());
+    }
+  }
 
   private final Bench bench;
   private final Scene scene;
@@ -46,7 +52,7 @@ final class Shots {
   /** One picture of a frame, or of where these commands lead. */
   void one(Path file, int frame, List<String> commands, Consumer<Optional<IOException>> then) {
     bench.session().seek(frame);
-    whenDrawn(() -> after(commands, () -> then.accept(write(file))));
+    whenDrawn(() -> after(commands, () -> then.accept(write(file, UnaryOperator.identity()))));
   }
 
   private void after(List<String> commands, Runnable then) {
@@ -211,15 +217,42 @@ final class Shots {
               session.choose("take-2");
               session.seek(300);
             }));
-    shots.add(
-        new Shot(
-            "hand-on",
-            () -> {
-              bench.setTheme(Theme.TALLOW);
-              bench.commands().get("hand-on").run();
-            }));
+    // a theme comes a room at a time
+    shots.add(new Shot("hand-on", () -> bench.setTheme(Theme.TALLOW)));
+    shots.add(new Shot("hand-on", () -> bench.commands().get("hand-on").run()));
     shots.add(new Shot("palette", () -> bench.commands().get("add-pass").run()));
+    shots.addAll(skeletons());
     next(shots, folder, then);
+  }
+
+  /** The contact sheet, a skeleton at a time. */
+  private List<Shot> skeletons() {
+    Session session = bench.session();
+    ContactSheet sheet = new ContactSheet();
+    List<Shot> shots = new ArrayList<>();
+    for (int n = 0; n < ContactSheet.CELLS; n++) {
+      int cell = n;
+      shots.add(
+          new Shot(
+              "skeletons",
+              () -> {
+                if (cell == 0) {
+                  bench.commands().get("leave").run();
+                  bench.commands().get("views-alone").run();
+                  session.reset(sheet.project(), Optional.empty());
+                }
+                session.choose(session.projectProperty().get().takes().get(cell).id());
+                session.seek(sheet.frame(cell));
+                bench.viewport().look(Aspect.PERSPECTIVE);
+                bench.viewport().frameParts();
+              },
+              window ->
+                  sheet.with(
+                      cell,
+                      window,
+                      bench.viewport().localToScene(bench.viewport().getBoundsInLocal()))));
+    }
+    return shots;
   }
 
   private void next(Deque<Shot> shots, Path folder, Consumer<Optional<IOException>> then) {
@@ -231,7 +264,7 @@ final class Shots {
     shot.before().run();
     whenDrawn(
         () -> {
-          Optional<IOException> failure = write(folder.resolve(shot.name() + ".png"));
+          Optional<IOException> failure = write(folder.resolve(shot.name() + ".png"), shot.made());
           if (failure.isPresent()) {
             then.accept(failure);
           } else {
@@ -264,7 +297,7 @@ final class Shots {
     wait.play();
   }
 
-  private Optional<IOException> write(Path file) {
+  private Optional<IOException> write(Path file, UnaryOperator<BufferedImage> made) {
     WritableImage image = scene.snapshot(null);
     int w = (int) image.getWidth();
     int h = (int) image.getHeight();
@@ -277,7 +310,7 @@ final class Shots {
     }
     try {
       ByteArrayOutputStream png = new ByteArrayOutputStream();
-      ImageIO.write(copy, "png", png);
+      ImageIO.write(made.apply(copy), "png", png);
       AtomicFile.write(file, out -> png.writeTo(out));
       return Optional.empty();
     } catch (IOException e) {

@@ -120,7 +120,7 @@ public final class FindingsPanel extends VBox {
       each.setMinWidth(0);
       each.setMaxWidth(Double.MAX_VALUE);
       // kinds have the longest words
-      each.setPrefWidth(each == kind ? 118 : each == order ? 84 : 74);
+      each.setPrefWidth(each == kind ? 104 : each == order ? 88 : 80);
       HBox.setHgrow(each, Priority.ALWAYS);
     }
     return box;

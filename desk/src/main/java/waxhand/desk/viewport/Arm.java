@@ -61,7 +61,7 @@ final class Arm {
       {0.0, 0.0125, 0.0165}, {0.02, 0.0125, 0.023}, {0.055, 0.0105, 0.0255}, {0.092, 0.008, 0.019}
     };
     Loft loft = new Loft();
-    for (double[] row : rows) {
+    for (double[] row : new Profile(rows).fine()) {
       Vector3d at = new Vector3d(wrist).normalize(wrist.length() + row[0] * clay.h);
       loft.ring(
           at, new Vector3d(s).mul(row[1] * clay.h), new Vector3d(f).mul(row[2] * clay.h), 2.2);

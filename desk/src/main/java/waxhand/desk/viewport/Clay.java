@@ -118,8 +118,8 @@ final class Clay {
   void limb(int joint, Side side, Vector3dc along, double[][] profile) {
     Vector3d f = across(along, Z);
     Vector3d s = new Vector3d(along).normalize().cross(f);
-    Loft loft = new Loft();
-    for (double[] row : profile) {
+    Loft loft = new Loft(Loft.FINE);
+    for (double[] row : new Profile(profile).fine()) {
       loft.ring(
           new Vector3d(along).mul(row[0]).fma(row[3] * h, f),
           new Vector3d(s).mul(row[1] * h),
@@ -141,7 +141,7 @@ final class Clay {
     Vector3d f = across(along, Z);
     Vector3d s = new Vector3d(along).normalize().cross(f);
     for (int n = 0; n < (side == Side.LEFT ? 1 : 2); n++) {
-      Loft loft = new Loft();
+      Loft loft = new Loft(Loft.FINE);
       double middle = share * along.length() + n * 0.014 * h;
       for (double t : new double[] {-0.0035, 0.0035}) {
         Vector3d at = new Vector3d(along).normalize(middle + t * h).fma(forward * h, f);

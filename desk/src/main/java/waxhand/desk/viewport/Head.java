@@ -8,6 +8,18 @@ import waxhand.core.body.Side;
 
 /** Shapes neck and head; the face shows where it looks. */
 final class Head {
+  // rows of: height over the head's joint, shift to the front, half-width, half-depth, squareness
+  private static final Profile SKULL =
+      new Profile(
+          new double[][] {
+            {-0.016, 0.030, 0.018, 0.017, 2.2},
+            {-0.003, 0.019, 0.029, 0.034, 2.3},
+            {0.018, 0.012, 0.035, 0.043, 2.3},
+            {0.045, 0.006, 0.041, 0.051, 2.2},
+            {0.070, 0.002, 0.040, 0.051, 2.1},
+            {0.088, 0.000, 0.031, 0.041, 2}
+          });
+
   private final Clay clay;
 
   private Head(Clay clay) {
@@ -37,13 +49,10 @@ final class Head {
     double tip = clay.tip(j).map(t -> t.length()).orElse(0.1 * clay.h) / clay.h;
     double top = Math.max(0.085, Math.min(0.125, tip));
     double s = top / 0.1;
-    Loft skull = new Loft();
-    clay.flatRing(skull, clay.at(0, -0.016 * s, 0.030), 0.018, 0.017, 2.2);
-    clay.flatRing(skull, clay.at(0, -0.003 * s, 0.019), 0.029, 0.034, 2.3);
-    clay.flatRing(skull, clay.at(0, 0.018 * s, 0.012), 0.035, 0.043, 2.3);
-    clay.flatRing(skull, clay.at(0, 0.045 * s, 0.006), 0.041, 0.051, 2.2);
-    clay.flatRing(skull, clay.at(0, 0.070 * s, 0.002), 0.040, 0.051, 2.1);
-    clay.flatRing(skull, clay.at(0, 0.088 * s, 0.000), 0.031, 0.041, 2);
+    Loft skull = new Loft(Loft.FINE);
+    for (double[] row : SKULL.fine()) {
+      clay.flatRing(skull, clay.at(0, row[0] * s, row[1]), row[2], row[3], row[4]);
+    }
     clay.add(j, Side.MIDDLE, skull.rounded(0.006 * clay.h, 0.012 * clay.h * s));
     Loft nose = new Loft();
     nose.ring(clay.at(0, 0.040 * s, 0.054), clay.at(0.004, 0, 0), clay.at(0, 0, 0.004), 2);

@@ -85,7 +85,7 @@ final class Leg {
    */
   private Loft shoe(Vector3d from, Vector3d along, Vector3d side, double[][] rows, double square) {
     Loft loft = new Loft();
-    for (double[] row : rows) {
+    for (double[] row : new Profile(rows).fine()) {
       double half = 0.5 * row[2] * clay.h;
       Vector3d at = new Vector3d(from).fma(row[0], along).add(0, half, 0);
       loft.ring(

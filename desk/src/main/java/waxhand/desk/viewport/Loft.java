@@ -9,13 +9,32 @@ import org.joml.Vector3dc;
 
 /** A closed smooth skin over a row of rings, in a joint's frame, metres. */
 final class Loft {
-  /** Points of a ring. */
-  static final int AROUND = 20;
+  /** Points of a ring where skins are seen to cut one another, as thighs and hips do. */
+  static final int FINE = 32;
+
+  /** Points of a ring of what is small. */
+  private static final int USUAL = 16;
 
   /** A ring: its middle and its two half-axes. */
   private record Ring(Vector3d middle, Vector3d side, Vector3d front, double square) {}
 
+  private final int around;
   private final List<Ring> rings = new ArrayList<>();
+
+  Loft() {
+    this(USUAL);
+  }
+
+  /**
+   * @param around points of a ring
+   */
+  Loft(int around) {
+    this.around = around;
+  }
+
+  int around() {
+    return around;
+  }
 
   /**
    * Adds a ring.
@@ -73,16 +92,16 @@ final class Loft {
   }
 
   /**
-   * The points of a stretch of the skin: {@link #AROUND} of each ring from the first to the last,
+   * The points of a stretch of the skin: {@link #around} of each ring from the first to the last,
    * then the middles of both.
    *
    * @return 3 numbers each, metres
    */
   float[] points(int first, int last) {
-    float[] points = new float[3 * ((last - first + 1) * AROUND + 2)];
+    float[] points = new float[3 * ((last - first + 1) * around + 2)];
     int n = 0;
     for (int r = first; r <= last; r++) {
-      for (int k = 0; k < AROUND; k++) {
+      for (int k = 0; k < around; k++) {
         n = put(point(r, k), points, n);
       }
     }
@@ -93,14 +112,14 @@ final class Loft {
 
   /** Where the skin looks at each of its {@link #points}: as one smooth skin over all rings. */
   float[] normals(int first, int last) {
-    float[] normals = new float[3 * ((last - first + 1) * AROUND + 2)];
+    float[] normals = new float[3 * ((last - first + 1) * around + 2)];
     int n = 0;
     double out = isOutward() ? 1 : -1;
     for (int r = first; r <= last; r++) {
-      for (int k = 0; k < AROUND; k++) {
-        Vector3d around = point(r, k + 1).sub(point(r, k - 1));
+      for (int k = 0; k < around; k++) {
+        Vector3d girth = point(r, k + 1).sub(point(r, k - 1));
         Vector3d along = point(Math.min(r + 1, rows() - 1), k).sub(point(Math.max(r - 1, 0), k));
-        n = put(around.cross(along).normalize(out), normals, n);
+        n = put(girth.cross(along).normalize(out), normals, n);
       }
     }
     Vector3d up = new Vector3d(rings.get(last).middle).sub(rings.get(first).middle).normalize();
@@ -114,24 +133,24 @@ final class Loft {
     IntStream.Builder corners = IntStream.builder();
     boolean outward = isOutward();
     int rows = last - first + 1;
-    for (int k = 0; k < AROUND; k++) {
-      int next = (k + 1) % AROUND;
+    for (int k = 0; k < around; k++) {
+      int next = (k + 1) % around;
       for (int r = 0; r + 1 < rows; r++) {
-        int a = r * AROUND;
-        int b = a + AROUND;
+        int a = r * around;
+        int b = a + around;
         face(corners, a + k, a + next, b + k, outward);
         face(corners, a + next, b + next, b + k, outward);
       }
-      int end = (rows - 1) * AROUND;
-      face(corners, end + AROUND, next, k, outward);
-      face(corners, end + AROUND + 1, end + k, end + next, outward);
+      int end = (rows - 1) * around;
+      face(corners, end + around, next, k, outward);
+      face(corners, end + around + 1, end + k, end + next, outward);
     }
     return corners.build().toArray();
   }
 
-  private Vector3d point(int row, int around) {
+  private Vector3d point(int row, int k) {
     Ring ring = rings.get(row);
-    double a = 2 * Math.PI * around / AROUND;
+    double a = 2 * Math.PI * k / around;
     double e = 2 / ring.square;
     double c = Math.cos(a);
     double s = Math.sin(a);

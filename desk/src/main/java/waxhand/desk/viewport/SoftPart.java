@@ -25,6 +25,7 @@ final class SoftPart implements Part {
 
   private final int joint;
   private final int first;
+  private final int around;
   private final Bend bend;
   private final float[] points;
   private final float[] normals;
@@ -40,6 +41,7 @@ final class SoftPart implements Part {
     this.joint = joint;
     this.first = first;
     this.bend = bend;
+    around = skin.around();
     points = skin.points(first, last);
     normals = skin.normals(first, last);
     triangles = skin.triangles(first, last);
@@ -117,15 +119,15 @@ final class SoftPart implements Part {
         }
         System.arraycopy(one, 0, moves, 12 * j, 12);
       }
-      int rows = points.length / 3 / Loft.AROUND;
+      int rows = points.length / 3 / around;
       for (int r = 0; r < rows; r++) {
         blend(bend.shares[first + r]);
-        take(r * Loft.AROUND, Loft.AROUND);
+        take(r * around, around);
         if (r == 0) {
-          take(rows * Loft.AROUND, 1);
+          take(rows * around, 1);
         }
         if (r == rows - 1) {
-          take(rows * Loft.AROUND + 1, 1);
+          take(rows * around + 1, 1);
         }
       }
     }

@@ -24,18 +24,20 @@ final class Trunk {
    * Half-widths, half-depths and shifts to the front of the trunk, by share of height, over the way
    * from the hips (0) up to where the neck begins (1).
    */
-  private static final double[][] PROFILE = {
-    {0.02, 0.096, 0.069, -0.007},
-    {0.125, 0.091, 0.063, -0.004},
-    {0.235, 0.080, 0.055, 0},
-    {0.38, 0.0725, 0.049, 0.001},
-    {0.48, 0.076, 0.052, 0.002},
-    {0.6, 0.085, 0.060, 0.005},
-    {0.74, 0.093, 0.067, 0.006},
-    {0.84, 0.100, 0.066, 0.003},
-    {0.925, 0.093, 0.053, -0.004},
-    {0.98, 0.058, 0.038, -0.008}
-  };
+  private static final Profile TORSO =
+      new Profile(
+          new double[][] {
+            {0.02, 0.096, 0.069, -0.007},
+            {0.125, 0.091, 0.063, -0.004},
+            {0.235, 0.080, 0.055, 0},
+            {0.38, 0.0725, 0.049, 0.001},
+            {0.48, 0.076, 0.052, 0.002},
+            {0.6, 0.085, 0.060, 0.005},
+            {0.74, 0.093, 0.067, 0.006},
+            {0.84, 0.100, 0.066, 0.003},
+            {0.925, 0.093, 0.053, -0.004},
+            {0.98, 0.058, 0.038, -0.008}
+          });
 
   /** Over how much of the trunk to either side a joint's bend is spread, by share of height. */
   private static final double SPREAD = 0.045;
@@ -107,7 +109,7 @@ final class Trunk {
     }
     at[chain.size()] = top(chain.get(chain.size() - 1));
     Line line = Line.of(at);
-    Loft skin = new Loft();
+    Loft skin = new Loft(Loft.FINE);
     List<Double> ways = new ArrayList<>();
     pelvis(skin, at[0], ways);
     int[] first = torso(skin, line, ways);
@@ -141,7 +143,7 @@ final class Trunk {
   }
 
   private void ring(Loft skin, Line line, double u, List<Double> ways) {
-    double[] row = row(u);
+    double[] row = TORSO.at(u);
     double way = u * line.whole();
     Vector3d place = line.at(way).add(0, 0, row[3] * clay.h);
     clay.flatRing(skin, place, row[1] * wide(u), row[2], 2.4);
@@ -175,7 +177,7 @@ final class Trunk {
       {-0.028, 0.083, 0.064, -0.006, 2.4},
       {0.006, 0.097, 0.070, -0.008, 2.5}
     };
-    for (double[] ring : rings) {
+    for (double[] ring : new Profile(rings).fine()) {
       double y = thigh + ring[0];
       clay.flatRing(skin, clay.at(0, y, ring[3]).add(hips), ring[1] * wide, ring[2], ring[4]);
       ways.add(y * clay.h);
@@ -246,20 +248,5 @@ final class Trunk {
       return new Vector3d(clay.rest[head.getAsInt()]).sub(0, 0.045 * clay.h, 0);
     }
     return new Vector3d(clay.rest[chest]).add(0, 0.12 * clay.h, 0);
-  }
-
-  private static double[] row(double u) {
-    int n = 1;
-    while (n < PROFILE.length - 1 && PROFILE[n][0] < u) {
-      n++;
-    }
-    double[] a = PROFILE[n - 1];
-    double[] b = PROFILE[n];
-    double t = Math.max(0, Math.min(1, (u - a[0]) / (b[0] - a[0])));
-    double[] row = new double[4];
-    for (int i = 0; i < 4; i++) {
-      row[i] = a[i] + t * (b[i] - a[i]);
-    }
-    return row;
   }
 }

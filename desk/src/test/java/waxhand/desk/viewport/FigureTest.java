@@ -97,7 +97,7 @@ class FigureTest {
         bending.to(moves);
         float[] points = bending.points;
         litres[bent] += 1000 * volume(part.mesh(), points);
-        int ring = 3 * Loft.AROUND;
+        int ring = 3 * Loft.FINE;
         if (edge != null) {
           assertThat(Arrays.copyOf(points, ring)).as("no gap and no step").isEqualTo(edge);
         }
