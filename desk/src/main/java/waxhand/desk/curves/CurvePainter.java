@@ -11,6 +11,7 @@ import waxhand.core.body.Side;
 import waxhand.core.motion.Frames;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.PixelClip;
 import waxhand.desk.theme.Type;
 import waxhand.desk.timeline.TimeArea;
 
@@ -93,10 +94,7 @@ final class CurvePainter {
       double zero = y(0, range, top, height);
       g.strokeLine(LEFT, zero, LEFT + sight.width(), zero);
     }
-    g.save();
-    g.beginPath();
-    g.rect(LEFT, top, sight.width(), height - 3);
-    g.clip();
+    PixelClip.save(g, LEFT, top, sight.width(), height - 3);
     for (int i = 0; i < rows.size(); i++) {
       CurveSet.Row each = rows.get(i);
       g.setLineDashes(strokes.get(i).dashes());

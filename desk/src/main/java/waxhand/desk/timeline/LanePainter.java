@@ -23,6 +23,7 @@ import waxhand.desk.session.Results;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.PixelClip;
 import waxhand.desk.theme.Type;
 
 /** Draws the ruler, the overview and the lanes of plates. */
@@ -233,10 +234,7 @@ final class LanePainter {
       g.setStroke(colour);
       g.setLineWidth(1.5);
       g.strokeLine(x, top + 2, x, top + Lanes.NOTES - 1);
-      g.save();
-      g.beginPath();
-      g.rect(x + 11, top, Math.max(0, room - 14), Lanes.NOTES);
-      g.clip();
+      PixelClip.save(g, x + 11, top, Math.max(0, room - 14), Lanes.NOTES);
       g.fillText(note.name(), x + 12, top + 13);
       g.restore();
     }
@@ -298,10 +296,7 @@ final class LanePainter {
     String scope = acts(plate);
     String words = scope.length() > 44 ? plate.scope().roles().size() + " parts" : scope;
     if (x1 - x0 > 110) {
-      g.save();
-      g.beginPath();
-      g.rect(x0, top, x1 - x0 - 8, Lanes.ROW);
-      g.clip();
+      PixelClip.save(g, x0, top, x1 - x0 - 8, Lanes.ROW);
       g.setFill(plate.acts() ? palette.get(Ink.ON_WAX) : palette.get(Ink.SOFT));
       g.fillText(words, Math.max(x0 + in, x0) + 10, top + 16);
       g.restore();

@@ -12,6 +12,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.plants.Plant;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
+import waxhand.desk.theme.PixelClip;
 import waxhand.desk.theme.Type;
 import waxhand.desk.timeline.TimeArea;
 import waxhand.desk.timeline.TimeScale;
@@ -23,6 +24,9 @@ final class ContactPainter {
 
   /** Slides below this are none, mm/s. */
   private static final double CALM_MMS = 12;
+
+  /** From one stroke of the right side's pattern to the next, pixels. */
+  private static final double HATCH = 6;
 
   private final Contacts contacts;
   private final Palette palette;
@@ -121,7 +125,7 @@ final class ContactPainter {
       }
     }
     if (plant.part().side() == Side.RIGHT) {
-      hatch(from, to, top, high);
+      hatch(from, to, top, high, TimeArea.LEFT + scale.width());
     }
     g.setFill(side);
     g.fillRect(from, top, 1.5, high);
@@ -132,17 +136,22 @@ final class ContactPainter {
     }
   }
 
-  /** The right side is told apart by a pattern too. */
-  private void hatch(double from, double to, double top, double high) {
-    g.save();
-    g.beginPath();
-    g.rect(from, top, to - from, high);
-    g.clip();
+  /**
+   * The right side is told apart by a pattern too.
+   *
+   * @param seen where the lanes end, pixels
+   */
+  private void hatch(double from, double to, double top, double high, double seen) {
+    double end = Math.min(to, seen);
+    double before = Math.max(0, TimeArea.LEFT - from);
+    PixelClip.save(g, from + before, top, end - from - before, high);
     g.setStroke(palette.get(Ink.PAPER).deriveColor(0, 1, 1, 0.55));
     g.setLineWidth(1);
-    for (double x = from; x < to + high; x += 6) {
-      g.strokeLine(x, top, x - high, top + high);
+    for (double x = from + HATCH * Math.floor(before / HATCH); x < end + high; x += HATCH) {
+      g.moveTo(x, top);
+      g.lineTo(x - high, top + high);
     }
+    g.stroke();
     g.restore();
   }
 
