@@ -64,10 +64,11 @@ final class InfoVerb extends TakeVerb {
     out()
         .printf(
             Locale.ROOT,
-            "%s: %d joints, %d frames, %.6g Hz, %.2f s%n",
+            "%s: %d joints, %d %s, %.6g Hz, %.2f s%n",
             take.getFileName(),
             clip.skeleton().size(),
             clip.frames(),
+            clip.frames() == 1 ? "frame" : "frames",
             clip.rateHz(),
             clip.seconds());
     out()

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
@@ -142,6 +143,26 @@ class WildTakesTest {
     assertThat(rows(new String(with, StandardCharsets.ISO_8859_1))).isEqualTo(rows);
     assertThat(rows(new String(without, StandardCharsets.ISO_8859_1)))
         .isEqualTo(rows.subList(1, rows.size()));
+  }
+
+  @Test
+  void whatHasNoMotionOrNoSizeIsReadAndSaid() throws Exception {
+    int numbers = rows(text).get(0).trim().split("\\s+").length;
+    String still = String.join(" ", Collections.nCopies(numbers, "0"));
+    for (int count : new int[] {1, 3}) {
+      RawTake rest = read(file(head(text), Collections.nCopies(count, still)));
+      assertThat(rest.motion().clip().frames()).isEqualTo(count);
+      assertThat(rest.remarks()).contains("nothing moves: the file holds a rest pose alone");
+      assertThat(rest.motion().body().joint(Role.LEFT_FOOT)).isPresent();
+    }
+    RawTake point = read(scaled(0));
+    assertThat(point.remarks())
+        .contains(
+            "all joints are at one place, so no size can be told: lengths are taken to be in"
+                + " metres");
+    Motion clean =
+        new Evaluator(point.motion()).evaluate(Recipe.firstPass().chain(), Work.UNWATCHED).result();
+    assertThat(clean.clip().frames()).isEqualTo(point.motion().clip().frames());
   }
 
   @Test

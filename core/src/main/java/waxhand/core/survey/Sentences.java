@@ -81,12 +81,12 @@ final class Sentences {
   }
 
   String floor(double floorM) {
+    // short enough for the list of findings
     return String.format(
         Locale.ROOT,
-        "The take as a whole %s %.0f mm %s the ground.",
-        floorM > 0 ? "stands" : "is sunk",
+        "The whole take is %.0f mm too %s.",
         1000 * Math.abs(floorM),
-        floorM > 0 ? "over" : "into");
+        floorM > 0 ? "high" : "low");
   }
 
   private static String more(List<Integer> joints) {

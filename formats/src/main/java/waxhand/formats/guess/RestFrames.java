@@ -43,6 +43,15 @@ public final class RestFrames {
     return is ? count : 0;
   }
 
+  /** Whether there is nothing but rest: no joint is turned in any frame of a few. */
+  public static boolean isAll(Clip clip, Body body) {
+    int count = 1;
+    while (count < Math.min(clip.frames(), MOST + 1) && still(clip, count - 1, body)) {
+      count++;
+    }
+    return count == clip.frames() && count <= MOST && isUnturned(clip, body);
+  }
+
   /** Whether nothing turns from a frame to the next. */
   private static boolean still(Clip clip, int frame, Body body) {
     return leaping(clip, frame, body, STILL_RAD) == 0;

@@ -64,7 +64,8 @@ public final class Understanding {
     double height = bodies.get(chosen).heightM();
     unit = unit(height);
     skeleton = standing.scaled(unit.metres());
-    boolean odd = !unit.isUsual() && reading.unit().isEmpty() && reading.heightM().isEmpty();
+    boolean odd =
+        height == 0 || !unit.isUsual() && reading.unit().isEmpty() && reading.heightM().isEmpty();
     (odd ? remarks : assumptions).add(size(height));
     assume((reading.up().isPresent() ? "set: " : "guessed: ") + up + " points up");
   }
@@ -147,6 +148,9 @@ public final class Understanding {
       String rows = rest == 1 ? "the first row is" : "the first " + rest + " rows are";
       remark(rows + " a rest pose, kept apart from the motion");
     }
+    if (RestFrames.isAll(clip, body)) {
+      remark("nothing moves: the file holds a rest pose alone");
+    }
     Clip motion = rest == 0 ? clip : clip.cut(new Frames(rest, clip.frames()));
     Repeats.of(motion, body).ifPresent(r -> remark(r.words(rateHz)));
     keep("unit", unit.key());
@@ -182,6 +186,10 @@ public final class Understanding {
 
   private String size(double height) {
     boolean set = reading.unit().isPresent() || reading.heightM().isPresent();
+    if (height == 0) {
+      return "all joints are at one place, so no size can be told: lengths are taken to be in "
+          + unit.words();
+    }
     double tall = height * unit.metres();
     if (!set && !unit.isUsual()) {
       return String.format(

@@ -389,7 +389,8 @@ public record SmoothPass(
     @Override
     public Optional<String> complaint() {
       if (length < SHORTEST) {
-        return Optional.of("A take of " + length + " frames is too short to smooth.");
+        String frames = length == 1 ? "one frame" : length + " frames";
+        return Optional.of("A take of " + frames + " is too short to smooth.");
       }
       if (!pass.isReady()) {
         return Optional.of("The take is too short, or too still, to find a cutoff; set one.");
