@@ -19,9 +19,13 @@ final class BvhJoint {
           Channel.X_ROTATION,
           Channel.Y_ROTATION);
 
+  private static final List<Channel> TURNS =
+      List.of(Channel.X_ROTATION, Channel.Y_ROTATION, Channel.Z_ROTATION);
+
   private final int first;
   private final List<Channel> channels;
   private final EulerAngles angles;
+  private final List<Channel> missing = new ArrayList<>();
   // place in the joint's numbers of each of the three angles, -1 where the file has none
   private final int[] angleAt = {-1, -1, -1};
   private final int[] positionAt = {-1, -1, -1};
@@ -42,6 +46,7 @@ final class BvhJoint {
     for (int axis = 0; axis < 3; axis++) {
       if (!axes.contains(axis)) {
         axes.add(axis);
+        missing.add(TURNS.get(axis));
       }
     }
     angles = new EulerAngles(axes.get(0), axes.get(1), axes.get(2));
@@ -78,6 +83,11 @@ final class BvhJoint {
   /** Place among the joint's numbers of its n-th angle; -1 where the file has none. */
   int angleAt(int n) {
     return angleAt[n];
+  }
+
+  /** The angles that the file does not have, in the order in which they follow those it has. */
+  List<Channel> missing() {
+    return missing;
   }
 
   boolean hasPosition() {

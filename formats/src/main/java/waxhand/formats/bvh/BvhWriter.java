@@ -1,6 +1,7 @@
 package waxhand.formats.bvh;
 
 import java.io.UncheckedIOException;
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
@@ -51,6 +52,12 @@ public final class BvhWriter {
   /** Joints that move though their file has no positions of them: these are written first. */
   private final BitSet grown = new BitSet();
 
+  /** Joints that turn in ways their file has no angles for: those are written last. */
+  private final BitSet bent = new BitSet();
+
+  /** Less is no turn, radians. */
+  private static final double STILL_RAD = 1e-7;
+
   private BvhWriter(Clip clip, Unit unit, Up up, BvhJoint[] layout, Optional<Source> source) {
     this.clip = clip;
     this.beside = source.map(s -> BvhReader.besideOffset(s.raw)).orElseGet(BitSet::new);
@@ -62,6 +69,33 @@ public final class BvhWriter {
     IntStream.range(0, layout.length)
         .filter(j -> clip.hasTranslation(j) && !layout[j].hasPosition())
         .forEach(grown::set);
+    Optional<Clip> raw = source.map(s -> s.raw.motion().clip());
+    IntStream.range(0, layout.length)
+        .filter(j -> !layout[j].missing().isEmpty() && turnsBeyond(j, raw))
+        .forEach(bent::set);
+  }
+
+  /** Whether a joint turns by angles that its file does not have. */
+  private boolean turnsBeyond(int j, Optional<Clip> raw) {
+    double[] q = new double[4];
+    double[] near = new double[3];
+    double[] angles = new double[3];
+    int known = 3 - layout[j].missing().size();
+    for (int f = 0; f < clip.frames(); f++) {
+      if (raw.isPresent() && raw.get().rotation(j).sameAt(f, clip.rotation(j))) {
+        continue;
+      }
+      clip.rotation(j).read(f, q, 0);
+      up.toFile(q, 0);
+      layout[j].angles().fromQuaternion(q, 0, near, angles);
+      for (int n = 0; n < 3; n++) {
+        if (n >= known && !(Math.abs(angles[n]) < STILL_RAD)) {
+          return true;
+        }
+        near[n] = angles[n];
+      }
+    }
+    return false;
   }
 
   /** Fewer frames are written sooner than they are shared out. */
@@ -108,8 +142,13 @@ public final class BvhWriter {
             new Motion(rest, raw.motion().body().on(rest.skeleton())),
             raw.reading(),
             raw.assumptions());
-    byte[] rows = of(rest, before, unit, up).frames(rest.allFrames(), work);
-    return of(clip, raw, unit, up).write(range, Optional.of(rows), work);
+    BvhWriter all = of(clip, raw, unit, up);
+    BvhWriter resting = of(rest, before, unit, up);
+    // rows of one file have the same numbers
+    resting.grown.or(all.grown);
+    resting.bent.or(all.bent);
+    byte[] rows = resting.frames(rest.allFrames(), work);
+    return all.write(range, Optional.of(rows), work);
   }
 
   private static BvhWriter of(Clip clip, RawTake raw, Unit unit, Up up) throws FormatException {
@@ -208,7 +247,8 @@ public final class BvhWriter {
         source.isPresent()
             && clip.skeleton().equals(source.get().raw.motion().clip().skeleton())
             && bare.isEmpty()
-            && grown.isEmpty();
+            && grown.isEmpty()
+            && bent.isEmpty();
     if (ownHierarchy) {
       out.copy(source.get().raw.bytes(), 0, source.get().header.hierarchyEnd());
     } else {
@@ -245,7 +285,7 @@ public final class BvhWriter {
    * by those of the raw file, not by those of the frame before.
    */
   private List<Frames> pieces(Frames range) {
-    boolean free = source.isPresent() && range.count() > WORTH_SHARING;
+    boolean free = source.isPresent() && bent.isEmpty() && range.count() > WORTH_SHARING;
     for (BvhJoint joint : layout) {
       for (int n = 0; n < 3 && joint.hasRotation(); n++) {
         free &= joint.angleAt(n) >= 0;
@@ -307,7 +347,7 @@ public final class BvhWriter {
       BvhJoint joint = layout[j];
       Clip raw = from == null ? null : from.raw.motion().clip();
       boolean keepTurn = raw != null && raw.rotation(j).sameAt(f, clip.rotation(j));
-      if (joint.hasRotation() && !keepTurn) {
+      if ((joint.hasRotation() || bent.get(j)) && !keepTurn) {
         clip.rotation(j).read(f, q, 0);
         up.toFile(q, 0);
         for (int n = 0; n < 3; n++) {
@@ -344,6 +384,10 @@ public final class BvhWriter {
         }
         turn += channel.isRotation() ? 1 : 0;
       }
+      for (int n = 3 - joint.missing().size(); bent.get(j) && n < 3; n++) {
+        out.text(firstNumber ? "" : " ").number(keepTurn ? 0 : Math.toDegrees(angles[n]));
+        firstNumber = false;
+      }
     }
     out.text("\n");
   }
@@ -361,7 +405,14 @@ public final class BvhWriter {
   /** A joint's place as the file means it: some files leave the offset out. */
   private void place(int joint, int frame, double[] p) {
     Skeleton skeleton = clip.skeleton();
-    clip.translation(joint).read(frame, p, 0);
+    if (clip.hasTranslation(joint)) {
+      clip.translation(joint).read(frame, p, 0);
+    } else {
+      // it moves in other rows of the file
+      for (int axis = 0; axis < 3; axis++) {
+        p[axis] = skeleton.offset(joint, axis);
+      }
+    }
     if (beside.get(joint) && !bare.get(joint)) {
       for (int axis = 0; axis < 3; axis++) {
         p[axis] -= skeleton.offset(joint, axis);
@@ -424,11 +475,15 @@ public final class BvhWriter {
     if (grown.get(j)) {
       channels.append(" Xposition Yposition Zposition");
     }
-    for (Channel channel : layout[j].channels()) {
+    List<Channel> own = new ArrayList<>(layout[j].channels());
+    if (bent.get(j)) {
+      own.addAll(layout[j].missing());
+    }
+    for (Channel channel : own) {
       String axis = channel.name().substring(0, 1);
       channels.append(' ').append(axis).append(channel.isRotation() ? "rotation" : "position");
     }
-    int count = layout[j].channels().size() + (grown.get(j) ? 3 : 0);
+    int count = own.size() + (grown.get(j) ? 3 : 0);
     out.text(indent + "\tCHANNELS " + count + channels + "\n");
     for (int child : clip.skeleton().children(j)) {
       joint(child, depth + 1, out);

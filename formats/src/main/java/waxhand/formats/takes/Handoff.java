@@ -7,9 +7,11 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.joml.Vector3dc;
 import waxhand.core.measure.Comparison;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.WorldPose;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
@@ -143,6 +145,45 @@ public record Handoff(
               "what would be written differs from the take by %.3f mm; nothing was written",
               difference.positionRmsMm()));
     }
+    double ends = endsApartM(meant.clip(), again.motion().clip());
+    if (!(ends < TOLERANCE_M)) {
+      throw new FormatException(
+          path.toString(),
+          String.format(
+              Locale.ROOT,
+              "what would be written differs from the take by %.3f mm at the end of a bone;"
+                  + " nothing was written",
+              1000 * ends));
+    }
     return difference;
+  }
+
+  /** So many frames are looked at, spread over the take. */
+  private static final int LOOKED_AT = 400;
+
+  /**
+   * How far the ends of last bones are apart at most, metres: places of joints do not show how the
+   * last of them turn.
+   */
+  private static double endsApartM(Clip meant, Clip again) {
+    WorldPose a = new WorldPose(meant.skeleton());
+    WorldPose b = new WorldPose(again.skeleton());
+    double[] p = new double[6];
+    double worst = 0;
+    for (int f = 0; f < meant.frames(); f += Math.max(1, meant.frames() / LOOKED_AT)) {
+      a.solve(meant, f);
+      b.solve(again, f);
+      for (int j = 0; j < meant.skeleton().size(); j++) {
+        Optional<Vector3dc> its = meant.skeleton().joint(j).tip();
+        Optional<Vector3dc> read = again.skeleton().joint(j).tip();
+        if (its.isPresent() && read.isPresent()) {
+          a.point(j, its.get(), p, 0);
+          b.point(j, read.get(), p, 3);
+          double apart = Math.hypot(Math.hypot(p[3] - p[0], p[4] - p[1]), p[5] - p[2]);
+          worst = Math.max(worst, apart);
+        }
+      }
+    }
+    return worst;
   }
 }

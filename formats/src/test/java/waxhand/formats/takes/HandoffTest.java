@@ -2,6 +2,7 @@ package waxhand.formats.takes;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import com.google.common.jimfs.Configuration;
 import com.google.common.jimfs.Jimfs;
@@ -12,10 +13,12 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.joml.Quaterniond;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -34,6 +37,9 @@ import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
+import waxhand.formats.bvh.BvhWriter;
+import waxhand.rehearsal.Rehearsal;
+import waxhand.rehearsal.mate.MateScene;
 
 /** What is handed on is right, or what was there before stays. */
 class HandoffTest {
@@ -87,6 +93,57 @@ class HandoffTest {
         .hasMessageContaining("'paddle'")
         .hasMessageContaining(last.name());
     assertThat(out).doesNotExist();
+  }
+
+  /** Toes that a pass bends need angles in a file that has none of them, rest rows too. */
+  @Test
+  void jointsThatTurnWithoutChannelsAreHandedOn() throws IOException {
+    Rehearsal take = Rehearsal.ofMate(MateScene.DEEP_SQUAT, 2, 30, 5, Map.of());
+    List<String> lines =
+        new ArrayList<>(
+            List.of(
+                new String(BvhWriter.write(take.raw(), Unit.CM, Up.Y), StandardCharsets.UTF_8)
+                    .split("\n")));
+    int line = lines.indexOf(lines.stream().filter(l -> l.endsWith(" L_Ball")).findFirst().get());
+    int before =
+        (int) lines.stream().limit(line).filter(l -> l.matches("\\s*(ROOT|JOINT).*")).count();
+    lines.set(line + 3, lines.get(line + 3).replaceAll("CHANNELS.*", "CHANNELS 1 Xrotation"));
+    int first =
+        lines.indexOf(lines.stream().filter(l -> l.startsWith("Frame T")).findFirst().get());
+    for (int n = first + 1; n < lines.size(); n++) {
+      List<String> numbers = new ArrayList<>(List.of(lines.get(n).trim().split(" ")));
+      numbers.remove(3 * before + 3);
+      numbers.remove(3 * before + 4);
+      lines.set(n, String.join(" ", numbers));
+    }
+    byte[] bytes = (String.join("\n", lines) + "\n").getBytes(StandardCharsets.UTF_8);
+    RawTake hinged = TakeFiles.read("hinged.bvh", bytes, Reading.GUESS, Work.UNWATCHED);
+    Clip clip = hinged.motion().clip();
+    int toes = clip.skeleton().indexOf("L_Ball");
+    Path same = out.resolveSibling("same.bvh");
+    Handoff.AS_IT_CAME.write(hinged.motion(), hinged, same, Work.UNWATCHED);
+    assertThat(Files.readAllBytes(same)).as("untouched").isEqualTo(bytes);
+    double[] turns = new double[4 * clip.frames()];
+    clip.rotation(toes).read(Frames.first(clip.frames()), turns);
+    Quaterniond turn = new Quaterniond().rotationXYZ(0.2, 0.3, -0.1);
+    for (int f = 10; f < 20; f++) {
+      turns[4 * f] = turn.x;
+      turns[4 * f + 1] = turn.y;
+      turns[4 * f + 2] = turn.z;
+      turns[4 * f + 3] = turn.w;
+    }
+    Motion bent =
+        hinged.motion().with(clip.withRotation(toes, Track.of(TrackType.ROTATION, turns)));
+    Path path = out.resolveSibling("bent.bvh");
+    Handoff.AS_IT_CAME.write(bent, hinged, path, Work.UNWATCHED);
+    assertThat(Files.readString(path)).contains("CHANNELS 3 Xrotation Yrotation Zrotation");
+    Clip again = TakeFiles.read(path, Reading.GUESS, Work.UNWATCHED).motion().clip();
+    double[] read = new double[4];
+    again.rotation(toes).read(15, read, 0);
+    assertThat(Math.abs(turn.dot(new Quaterniond(read[0], read[1], read[2], read[3]))))
+        .isCloseTo(1, within(1e-9));
+    again.rotation(toes).read(5, read, 0);
+    assertThat(read[0]).isCloseTo(turns[20], within(1e-7));
   }
 
   /** Bones that grew need positions in the file; every other number keeps its digits. */
