@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import java.util.stream.Stream;
 
 /**
  * A joint name taken apart: the side it speaks of and the words that name the part.
@@ -81,6 +80,9 @@ record JointName(Side side, String part, List<String> words) {
           "fingers",
           "hipjoint");
 
+  private static final List<Set<String>> LIMBS =
+      List.of(PARTS, FOOT, TOES, HAND, FOREARM, SHIN, THIGH);
+
   private static final List<List<String>> FINGERS =
       List.of(
           List.of("thumb", "daumen"),
@@ -134,8 +136,7 @@ record JointName(Side side, String part, List<String> words) {
   private static String withoutSide(String word) {
     for (String prefix : List.of("left", "right", "links", "rechts", "l", "r")) {
       String rest = word.startsWith(prefix) ? word.substring(prefix.length()) : "";
-      if (Stream.of(PARTS, FOOT, TOES, HAND, FOREARM, SHIN, THIGH)
-          .anyMatch(p -> p.contains(rest))) {
+      if (LIMBS.stream().anyMatch(p -> p.contains(rest))) {
         return rest;
       }
     }
@@ -177,9 +178,7 @@ record JointName(Side side, String part, List<String> words) {
 
   /** A part of a limb by name, with its side. */
   boolean isLimb() {
-    return side != Side.MIDDLE
-        && !isHelper()
-        && Stream.of(PARTS, FOOT, TOES, HAND, FOREARM, SHIN, THIGH).anyMatch(this::endsIn);
+    return side != Side.MIDDLE && !isHelper() && LIMBS.stream().anyMatch(this::endsIn);
   }
 
   boolean isHead() {

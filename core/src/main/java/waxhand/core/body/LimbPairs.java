@@ -20,12 +20,13 @@ final class LimbPairs {
   /** A limb is at least so long, as a share of the longest. */
   private static final double LEAST = 0.3;
 
-  /** Pieces of a bone differ by less from their mean, and bend by less at rest, as its shares. */
+  /** Pieces of a bone differ by less from their mean, as a share of the bone. */
   private static final double UNEVEN = 0.02;
 
-  private static final int MOST_PIECES = 6;
+  /** They are a longer way by less than this share: they lie on a straight line at rest. */
+  static final double BENT = 1e-4;
 
-  private static final double BENT = 1e-4;
+  private static final int MOST_PIECES = 6;
 
   /**
    * Two limbs.
@@ -46,6 +47,9 @@ final class LimbPairs {
   private final List<Integer> joints;
   private final double[] reach;
 
+  /** The one with the longest bones first. */
+  private final List<Pair> pairs;
+
   /**
    * @param joints those looked at, parents before children
    * @param rest places at rest. Not modified.
@@ -64,11 +68,11 @@ final class LimbPairs {
         reach[p] = Math.max(reach[p], reach[j] + rest[j].distance(rest[p]));
       }
     }
+    pairs = pairs();
   }
 
-  /** All pairs, the one with the longest bones first. */
-  List<Pair> all() {
-    List<Pair> pairs = new ArrayList<>();
+  private List<Pair> pairs() {
+    List<Pair> all = new ArrayList<>();
     for (int j : joints) {
       List<Integer> children = skeleton.children(j);
       for (int a = 0; a < children.size(); a++) {
@@ -79,25 +83,25 @@ final class LimbPairs {
             BitSet dividing = new BitSet();
             List<Integer> first = whole(chain(children.get(a)), dividing);
             List<Integer> second = whole(chain(children.get(b)), dividing);
-            pairs.add(new Pair(j, first, second, dividing));
+            all.add(new Pair(j, first, second, dividing));
           }
         }
       }
     }
-    pairs.removeIf(p -> middle(p.first()) < 0 || middle(p.second()) < 0);
-    double longest = pairs.stream().mapToDouble(this::longer).max().orElse(0);
-    pairs.removeIf(p -> longer(p) < LEAST * longest);
-    pairs.sort(Comparator.comparingDouble((Pair p) -> -twoBones(p.first())));
-    return pairs;
+    all.removeIf(p -> middle(p.first()) < 0 || middle(p.second()) < 0);
+    double longest = all.stream().mapToDouble(this::longer).max().orElse(0);
+    all.removeIf(p -> longer(p) < LEAST * longest);
+    all.sort(Comparator.comparingDouble((Pair p) -> -twoBones(p.first())));
+    return all;
   }
 
   /** The pair that are legs, and that are arms; either may be missing. */
   Optional<Pair> legs() {
-    return all().stream().findFirst();
+    return pairs.stream().findFirst();
   }
 
   Optional<Pair> arms(Pair legs) {
-    return all().stream()
+    return pairs.stream()
         .filter(p -> p.branch() != legs.branch() && !legs.first().contains(p.branch()))
         .filter(p -> !legs.second().contains(p.branch()))
         .findFirst();
@@ -105,7 +109,7 @@ final class LimbPairs {
 
   /** The pair of which one limb holds one of two joints. */
   Optional<Pair> of(int left, int right) {
-    return all().stream().filter(p -> p.holds(left) || p.holds(right)).findFirst();
+    return pairs.stream().filter(p -> p.holds(left) || p.holds(right)).findFirst();
   }
 
   private double longer(Pair pair) {

@@ -23,9 +23,6 @@ final class RoleFinder {
   /** Nearer than this, metres or units of the file, two joints are one place. */
   private static final double ONE_PLACE = 1e-6;
 
-  /** A joint on the way from one to another adds less to it, as a share, where it lies on it. */
-  private static final double BENT = 1e-4;
-
   private final Skeleton skeleton;
   private final List<JointName> names;
   private final Vector3d[] rest;
@@ -156,7 +153,7 @@ final class RoleFinder {
     int next = inner(shin);
     for (int j = next; j >= 0; j = inner(j)) {
       double detour = rest[j].distance(rest[next]) + rest[next].distance(rest[shin]);
-      if (detour > (1 + BENT) * rest[j].distance(rest[shin])) {
+      if (detour > (1 + LimbPairs.BENT) * rest[j].distance(rest[shin])) {
         return next;
       }
       if (names.get(j).isThigh() && names.get(j).side() == side) {

@@ -2,23 +2,22 @@ package waxhand.formats.bvh;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import waxhand.core.maths.EulerAngles;
 import waxhand.core.motion.Skeleton;
 import waxhand.formats.Up;
 
 /** Where a joint's numbers stand in a frame of a BVH file, and what they mean. */
 final class BvhJoint {
+  static final List<Channel> PLACES =
+      List.of(Channel.X_POSITION, Channel.Y_POSITION, Channel.Z_POSITION);
+
   private static final List<Channel> TURNING =
       List.of(Channel.Z_ROTATION, Channel.X_ROTATION, Channel.Y_ROTATION);
   private static final List<Channel> MOVING =
-      List.of(
-          Channel.X_POSITION,
-          Channel.Y_POSITION,
-          Channel.Z_POSITION,
-          Channel.Z_ROTATION,
-          Channel.X_ROTATION,
-          Channel.Y_ROTATION);
+      Stream.concat(PLACES.stream(), TURNING.stream()).toList();
 
+  /** By axis. */
   private static final List<Channel> TURNS =
       List.of(Channel.X_ROTATION, Channel.Y_ROTATION, Channel.Z_ROTATION);
 

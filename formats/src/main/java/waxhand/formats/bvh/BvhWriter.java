@@ -1,7 +1,6 @@
 package waxhand.formats.bvh;
 
 import java.io.UncheckedIOException;
-import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
@@ -20,11 +19,9 @@ import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.Rates;
-import waxhand.formats.Reading;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.text.Decimals;
-import waxhand.formats.text.Words;
 
 /**
  * Writes BVH. Where the raw take is a BVH of the same unit and axes, every number that no pass
@@ -35,7 +32,7 @@ public final class BvhWriter {
   private final Unit unit;
   private final Up up;
   private final BvhJoint[] layout;
-  private final Optional<Source> source;
+  private final Optional<RawRows> source;
 
   /** Joints as the hierarchy has them, each before all that hangs on it; rows go by it. */
   private final int[] order;
@@ -49,16 +46,15 @@ public final class BvhWriter {
    */
   private final BitSet bare = new BitSet();
 
-  /** Joints that move though their file has no positions of them: these are written first. */
-  private final BitSet grown = new BitSet();
+  private final Additions additions;
 
-  /** Joints that turn in ways their file has no angles for: those are written last. */
-  private final BitSet bent = new BitSet();
-
-  /** Less is no turn, radians. */
-  private static final double STILL_RAD = 1e-7;
-
-  private BvhWriter(Clip clip, Unit unit, Up up, BvhJoint[] layout, Optional<Source> source) {
+  private BvhWriter(
+      Clip clip,
+      Unit unit,
+      Up up,
+      BvhJoint[] layout,
+      Optional<RawRows> source,
+      Additions additions) {
     this.clip = clip;
     this.beside = source.map(s -> BvhReader.besideOffset(s.raw)).orElseGet(BitSet::new);
     this.unit = unit;
@@ -66,36 +62,7 @@ public final class BvhWriter {
     this.layout = layout;
     this.source = source;
     this.order = order(clip.skeleton());
-    IntStream.range(0, layout.length)
-        .filter(j -> clip.hasTranslation(j) && !layout[j].hasPosition())
-        .forEach(grown::set);
-    Optional<Clip> raw = source.map(s -> s.raw.motion().clip());
-    IntStream.range(0, layout.length)
-        .filter(j -> !layout[j].missing().isEmpty() && turnsBeyond(j, raw))
-        .forEach(bent::set);
-  }
-
-  /** Whether a joint turns by angles that its file does not have. */
-  private boolean turnsBeyond(int j, Optional<Clip> raw) {
-    double[] q = new double[4];
-    double[] near = new double[3];
-    double[] angles = new double[3];
-    int known = 3 - layout[j].missing().size();
-    for (int f = 0; f < clip.frames(); f++) {
-      if (raw.isPresent() && raw.get().rotation(j).sameAt(f, clip.rotation(j))) {
-        continue;
-      }
-      clip.rotation(j).read(f, q, 0);
-      up.toFile(q, 0);
-      layout[j].angles().fromQuaternion(q, 0, near, angles);
-      for (int n = 0; n < 3; n++) {
-        if (n >= known && !(Math.abs(angles[n]) < STILL_RAD)) {
-          return true;
-        }
-        near[n] = angles[n];
-      }
-    }
-    return false;
+    this.additions = additions;
   }
 
   /** Fewer frames are written sooner than they are shared out. */
@@ -107,7 +74,9 @@ public final class BvhWriter {
   /** A clip without a file behind it. */
   public static byte[] write(Clip clip, Unit unit, Up up) {
     try {
-      return new BvhWriter(clip, unit, up, BvhJoint.usual(clip.skeleton()), Optional.empty())
+      BvhJoint[] layout = BvhJoint.usual(clip.skeleton());
+      Additions none = Additions.to(layout, clip, Optional.empty(), up);
+      return new BvhWriter(clip, unit, up, layout, Optional.empty(), none)
           .write(clip.allFrames(), Optional.empty(), Work.UNWATCHED);
     } catch (FormatException e) {
       throw new IllegalStateException("there is no file to read from", e);
@@ -143,11 +112,8 @@ public final class BvhWriter {
             raw.reading(),
             raw.assumptions());
     BvhWriter all = of(clip, raw, unit, up);
-    BvhWriter resting = of(rest, before, unit, up);
     // rows of one file have the same numbers
-    resting.grown.or(all.grown);
-    resting.bent.or(all.bent);
-    byte[] rows = resting.frames(rest.allFrames(), work);
+    byte[] rows = of(rest, before, unit, up).with(all.additions).frames(rest.allFrames(), work);
     return all.write(range, Optional.of(rows), work);
   }
 
@@ -159,17 +125,18 @@ public final class BvhWriter {
             && unit.key().equals(raw.reading().get("unit"))
             && up.name().equals(raw.reading().get("up"))
             && raw.motion().clip().frames() == clip.frames();
-    Optional<Source> source = same ? Optional.of(new Source(raw)) : Optional.empty();
+    Optional<RawRows> source = same ? Optional.of(new RawRows(raw)) : Optional.empty();
     BvhJoint[] layout = own ? layout(raw) : BvhJoint.usual(clip.skeleton());
-    return new BvhWriter(clip, unit, up, layout, source);
+    Optional<Clip> its = source.map(s -> s.raw.motion().clip());
+    return new BvhWriter(clip, unit, up, layout, source, Additions.to(layout, clip, its, up));
+  }
+
+  private BvhWriter with(Additions others) {
+    return new BvhWriter(clip, unit, up, layout, source, additions.with(others));
   }
 
   private static BvhJoint[] layout(RawTake raw) throws FormatException {
-    return BvhJoint.layout(header(raw).order());
-  }
-
-  private static BvhHeader header(RawTake raw) throws FormatException {
-    return BvhHeader.read(raw.fileName(), raw.bytes(), Reading.keptIn(raw.reading()));
+    return BvhJoint.layout(RawRows.header(raw).order());
   }
 
   /**
@@ -205,38 +172,6 @@ public final class BvhWriter {
     }
   }
 
-  /** The raw file, walked along frame by frame. */
-  private static final class Source {
-    final RawTake raw;
-    final BvhHeader header;
-    final Words words;
-    final int[] starts;
-    final int[] ends;
-
-    Source(RawTake raw) throws FormatException {
-      this.raw = raw;
-      this.header = header(raw);
-      this.words = new Words(raw.fileName(), raw.bytes(), header.numbers());
-      this.starts = new int[header.channels()];
-      this.ends = new int[header.channels()];
-    }
-
-    void nextFrame() throws FormatException {
-      for (int i = 0; i < starts.length; i++) {
-        if (!words.next()) {
-          throw words.expected("a number");
-        }
-        starts[i] = words.start();
-        ends[i] = words.end();
-      }
-    }
-
-    double number(int i) throws FormatException {
-      Words one = new Words(raw.fileName(), raw.bytes(), starts[i]);
-      return one.nextNumber("a number");
-    }
-  }
-
   /**
    * @param rest rows to stand before the others
    */
@@ -247,12 +182,11 @@ public final class BvhWriter {
         source.isPresent()
             && clip.skeleton().equals(source.get().raw.motion().clip().skeleton())
             && bare.isEmpty()
-            && grown.isEmpty()
-            && bent.isEmpty();
+            && additions.isEmpty();
     if (ownHierarchy) {
       out.copy(source.get().raw.bytes(), 0, source.get().header.hierarchyEnd());
     } else {
-      hierarchy(out);
+      new BvhTree(clip.skeleton(), layout, additions, bare, unit, up).write(out);
     }
     int restRows = (int) rest.map(BvhWriter::lines).orElse(0L).longValue();
     out.text(
@@ -285,7 +219,8 @@ public final class BvhWriter {
    * by those of the raw file, not by those of the frame before.
    */
   private List<Frames> pieces(Frames range) {
-    boolean free = source.isPresent() && bent.isEmpty() && range.count() > WORTH_SHARING;
+    boolean free =
+        source.isPresent() && additions.turns().isEmpty() && range.count() > WORTH_SHARING;
     for (BvhJoint joint : layout) {
       for (int n = 0; n < 3 && joint.hasRotation(); n++) {
         free &= joint.angleAt(n) >= 0;
@@ -308,7 +243,7 @@ public final class BvhWriter {
 
   private byte[] frames(Frames range, Work work) throws FormatException {
     Decimals out = new Decimals((int) Math.min(1 << 28, 40L * range.count() + (1 << 16)));
-    Source from = source.isPresent() ? new Source(source.get().raw) : null;
+    RawRows from = source.isPresent() ? new RawRows(source.get().raw) : null;
     for (int f = -restRows(); f < range.from() && from != null; f++) {
       from.nextFrame();
     }
@@ -334,7 +269,7 @@ public final class BvhWriter {
     return String.format(Locale.ROOT, "%.9f", 1 / clip.rateHz());
   }
 
-  private void frame(int f, Source from, double[][] near, Decimals out) throws FormatException {
+  private void frame(int f, RawRows from, double[][] near, Decimals out) throws FormatException {
     if (from != null) {
       from.nextFrame();
     }
@@ -347,7 +282,7 @@ public final class BvhWriter {
       BvhJoint joint = layout[j];
       Clip raw = from == null ? null : from.raw.motion().clip();
       boolean keepTurn = raw != null && raw.rotation(j).sameAt(f, clip.rotation(j));
-      if ((joint.hasRotation() || bent.get(j)) && !keepTurn) {
+      if ((joint.hasRotation() || additions.turns().get(j)) && !keepTurn) {
         clip.rotation(j).read(f, q, 0);
         up.toFile(q, 0);
         for (int n = 0; n < 3; n++) {
@@ -358,10 +293,10 @@ public final class BvhWriter {
         joint.angles().fromQuaternion(q, 0, nearNow, angles);
         System.arraycopy(angles, 0, near[j], 0, 3);
       }
-      if (joint.hasPosition() || grown.get(j)) {
+      if (joint.hasPosition() || additions.places().get(j)) {
         place(j, f, p);
       }
-      for (int axis = 0; grown.get(j) && axis < 3; axis++) {
+      for (int axis = 0; additions.places().get(j) && axis < 3; axis++) {
         out.text(firstNumber ? "" : " ").number(p[axis] / unit.metres());
         firstNumber = false;
       }
@@ -375,7 +310,7 @@ public final class BvhWriter {
         }
         firstNumber = false;
         if (keep) {
-          out.copy(from.raw.bytes(), from.starts[joint.first() + i], from.ends[joint.first() + i]);
+          from.copy(joint.first() + i, out);
         } else {
           out.number(
               channel.isRotation()
@@ -384,7 +319,7 @@ public final class BvhWriter {
         }
         turn += channel.isRotation() ? 1 : 0;
       }
-      for (int n = 3 - joint.missing().size(); bent.get(j) && n < 3; n++) {
+      for (int n = 3 - joint.missing().size(); additions.turns().get(j) && n < 3; n++) {
         out.text(firstNumber ? "" : " ").number(keepTurn ? 0 : Math.toDegrees(angles[n]));
         firstNumber = false;
       }
@@ -422,7 +357,7 @@ public final class BvhWriter {
   }
 
   private boolean misleads(int j, Frames range) {
-    if (!layout[j].hasPosition() && !grown.get(j)
+    if (!layout[j].hasPosition() && !additions.places().get(j)
         || clip.skeleton().parent(j) < 0
         || range.isEmpty()) {
       return false;
@@ -454,54 +389,5 @@ public final class BvhWriter {
       next = order(skeleton, child, order, next);
     }
     return next;
-  }
-
-  private void hierarchy(Decimals out) {
-    out.text("HIERARCHY\n");
-    List<Joint> joints = clip.skeleton().joints();
-    for (int j = 0; j < joints.size(); j++) {
-      if (joints.get(j).parent() < 0) {
-        joint(j, 0, out);
-      }
-    }
-  }
-
-  private void joint(int j, int depth, Decimals out) {
-    Joint joint = clip.skeleton().joint(j);
-    String indent = "\t".repeat(depth);
-    out.text(indent + (depth == 0 ? "ROOT " : "JOINT ") + joint.name() + "\n" + indent + "{\n");
-    offset(bare.get(j) ? new Vector3d() : joint.offset(), indent, out);
-    StringBuilder channels = new StringBuilder();
-    if (grown.get(j)) {
-      channels.append(" Xposition Yposition Zposition");
-    }
-    List<Channel> own = new ArrayList<>(layout[j].channels());
-    if (bent.get(j)) {
-      own.addAll(layout[j].missing());
-    }
-    for (Channel channel : own) {
-      String axis = channel.name().substring(0, 1);
-      channels.append(' ').append(axis).append(channel.isRotation() ? "rotation" : "position");
-    }
-    int count = own.size() + (grown.get(j) ? 3 : 0);
-    out.text(indent + "\tCHANNELS " + count + channels + "\n");
-    for (int child : clip.skeleton().children(j)) {
-      joint(child, depth + 1, out);
-    }
-    if (joint.tip().isPresent()) {
-      out.text(indent + "\tEnd Site\n" + indent + "\t{\n");
-      offset(joint.tip().get(), indent + "\t", out);
-      out.text(indent + "\t}\n");
-    }
-    out.text(indent + "}\n");
-  }
-
-  private void offset(Vector3dc offset, String indent, Decimals out) {
-    double[] v = {offset.x(), offset.y(), offset.z()};
-    up.toFile(v, 0);
-    out.text(indent + "\tOFFSET ");
-    for (int i = 0; i < 3; i++) {
-      out.number(v[i] / unit.metres()).text(i < 2 ? " " : "\n");
-    }
   }
 }
