@@ -7,7 +7,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Collectors;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
 import javafx.scene.control.ListView;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -49,22 +52,55 @@ class PartsTest extends DeskTest {
     until(() -> session.projectProperty().get().takes().size() == before + paths.length);
   }
 
+  /** The first second of a take, which is soon surveyed. */
+  private static String second(Take demo) {
+    String text = new String(demo.raw().bytes(), StandardCharsets.UTF_8);
+    int rows = text.indexOf('\n', text.indexOf("Frame Time"));
+    return text.substring(0, text.indexOf("Frames:"))
+        + "Frames: 120"
+        + text.substring(text.indexOf("\nFrame Time"), rows)
+        + "\n"
+        + text.substring(rows + 1).lines().limit(120).collect(Collectors.joining("\n"))
+        + "\n";
+  }
+
+  @Test
+  void otherBodiesOfAFileBecomeTakesOnceAndAreSaid() throws Exception {
+    String one = second(demo().takes().get(0));
+    int root = one.indexOf("ROOT");
+    int motion = one.indexOf("MOTION");
+    int rows = one.indexOf('\n', one.indexOf("Frame Time")) + 1;
+    String tree = one.substring(root, motion);
+    String both =
+        one.substring(0, motion)
+            + tree.replaceAll("(ROOT|JOINT) ", "$1 Mate")
+            + one.substring(motion, rows)
+            + one.substring(rows).lines().map(r -> r + " " + r).collect(Collectors.joining("\n"))
+            + "\n";
+    Path path = folder.resolve("both.bvh");
+    Files.writeString(path, both);
+    files(path);
+    int before = session.projectProperty().get().takes().size();
+    Node button = lookup("#other-bodies").query();
+    assertThat(button.isVisible()).isTrue();
+    interact(() -> ((Button) button).fire());
+    until(() -> session.projectProperty().get().takes().size() == before + 1);
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(button.isVisible()).as("there is none left").isFalse();
+    assertThat(run("other-bodies")).isFalse();
+    assertThat(lookup(n -> n instanceof Label l && l.getText().contains("both Mate")).tryQuery())
+        .isPresent();
+    interact(session::undo);
+    assertThat(button.isVisible()).isTrue();
+  }
+
   @Test
   void aRoleIsGivenPairedUndoneKeptSharedAndRemembered() throws Exception {
     Take demo = demo().takes().get(0);
     Path one = folder.resolve("one.bvh");
     Path two = folder.resolve("two.bvh");
     Path three = folder.resolve("three.bvh");
-    // the rows of a second, which is soon surveyed
-    String text = new String(demo.raw().bytes(), StandardCharsets.UTF_8);
-    int rows = text.indexOf('\n', text.indexOf("Frame Time"));
-    String some =
-        text.substring(0, text.indexOf("Frames:"))
-            + "Frames: 120"
-            + text.substring(text.indexOf("\nFrame Time"), rows)
-            + "\n"
-            + text.substring(rows + 1).lines().limit(120).collect(Collectors.joining("\n"))
-            + "\n";
+    String some = second(demo);
     for (Path path : List.of(one, two, three)) {
       Files.writeString(path, some);
     }

@@ -33,12 +33,12 @@ final class Sentences {
               + String.format(Locale.ROOT, " by %s at its worst.", size);
       case SPIKE ->
           part + " is off by " + size + " in " + count(worst.frames()) + more(joints) + ".";
-      case FREEZE -> part + " stands still for " + frames.count() + " frames, then leaps on.";
+      case FREEZE -> part + " freezes for " + frames.count() + " frames.";
       case MISSING ->
           part
-              + (worst.other() == Mark.AT_REST ? " drops to its rest pose" : " stands still")
-              + String.format(Locale.ROOT, " for %.2f s while the body moves.", seconds(frames));
-      case SLIDE -> part + " slides " + size + " while it should stand.";
+              + (worst.other() == Mark.AT_REST ? " is in its rest pose" : " is lost")
+              + String.format(Locale.ROOT, " for %.2f s.", seconds(frames));
+      case SLIDE -> part + " slides " + size + ".";
       case FLOAT -> part + " stands " + size + " over the ground.";
       case SINK -> part + " sinks " + size + " into the ground.";
       case COLLISION -> part + " goes " + size + " into the " + body.words(worst.other()) + ".";

@@ -235,17 +235,22 @@ public final class FileWork {
           }
           return read;
         },
-        read ->
-            session.edit(
-                "the other bodies of " + take.name(),
-                p -> {
-                  Project next = p;
-                  for (RawTake raw : read) {
-                    String name = take.name() + " " + raw.motion().body().name();
-                    next = next.added(Legible.of(name, NAMED), casting.known(raw));
-                  }
-                  return next;
-                }));
+        read -> {
+          List<String> names =
+              read.stream()
+                  .map(raw -> Legible.of(take.name() + " " + raw.motion().body().name(), NAMED))
+                  .toList();
+          session.edit(
+              "the other bodies of " + take.name(),
+              p -> {
+                Project next = p;
+                for (int n = 0; n < read.size(); n++) {
+                  next = next.added(names.get(n), casting.known(read.get(n)));
+                }
+                return next;
+              });
+          notices.say("New takes: " + String.join(", ", names));
+        });
   }
 
   // ---- props ------------------------------------------------------------------------------

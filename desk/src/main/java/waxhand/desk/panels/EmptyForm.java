@@ -36,6 +36,7 @@ final class EmptyForm extends VBox {
     Button again = commands.wordButton("reread");
     again.setText("Read again…");
     others = commands.wordButton("other-bodies");
+    others.setId("other-bodies");
     others.setText("Other bodies");
     withTake.add(step("first-pass"));
     withTake.add(stages());

@@ -51,6 +51,15 @@ public final class PassPanel extends VBox {
     getChildren().add(scroll);
     session.plateIdProperty().addListener((o, a, b) -> show());
     session.takeProperty().addListener((o, a, b) -> show());
+    session
+        .projectProperty()
+        .addListener(
+            (o, a, b) -> {
+              // bodies of a file may have become takes, or be none any more
+              if (a.takes().size() != b.takes().size()) {
+                show();
+              }
+            });
     session.stagesProperty().addListener((o, a, b) -> show());
     session.selectionProperty().addListener((o, a, b) -> show());
     session.frameProperty().addListener((o, a, b) -> form.showPicture());

@@ -174,7 +174,7 @@ public final class PartsRoom extends VBox {
     int part = chosen();
     role.setDisable(part < 0);
     if (part < 0) {
-      role.setPromptText("Choose a part to say what it is");
+      role.setPromptText("Choose a part first");
       role.setValue(null);
     } else {
       Body body = body().orElseThrow();
