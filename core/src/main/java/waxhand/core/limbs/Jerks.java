@@ -35,7 +35,6 @@ final class Jerks {
   private final Frames seen;
   private final double rateHz;
   private final int apart;
-  private final double[] back = new double[4];
   private final double[] by = new double[4];
   private final double[] v = new double[3];
 
@@ -149,11 +148,7 @@ final class Jerks {
 
   /** Sets {@code v} to the rotation vector from one frame to another, in the parent's frame. */
   private void turn(double[] q, int from, int to) {
-    back[0] = -q[4 * from];
-    back[1] = -q[4 * from + 1];
-    back[2] = -q[4 * from + 2];
-    back[3] = q[4 * from + 3];
-    Quats.multiply(q, 4 * to, back, 0, by, 0);
+    Quats.leading(q, 4 * from, q, 4 * to, by, 0);
     Quats.log(by, 0, v, 0);
   }
 }

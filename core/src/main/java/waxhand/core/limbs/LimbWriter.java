@@ -385,8 +385,7 @@ final class LimbWriter {
     } else {
       Quats.multiply(carried, carriedAt, pose.rotations(), 4 * p, parent, 0);
     }
-    conjugate(parent, 0, parent);
-    Quats.multiply(parent, 0, world, 0, rotations[joint], 4 * n);
+    Quats.between(parent, 0, world, 0, rotations[joint], 4 * n);
   }
 
   private static void conjugate(double[] q, int at, double[] dest) {

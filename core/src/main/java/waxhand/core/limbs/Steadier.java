@@ -32,7 +32,6 @@ final class Steadier {
   private final Jerks jerks;
   private final int half;
   private final double[] weights;
-  private final double[] back = new double[4];
   private final double[] by = new double[4];
   private final double[] mean = new double[3];
 
@@ -116,11 +115,7 @@ final class Steadier {
   private double[] spread(double[] captured, double[] done, double[] shares) {
     double[] turns = new double[3 * shares.length];
     for (int n = 0; n < shares.length; n++) {
-      back[0] = -captured[4 * n];
-      back[1] = -captured[4 * n + 1];
-      back[2] = -captured[4 * n + 2];
-      back[3] = captured[4 * n + 3];
-      Quats.multiply(done, 4 * n, back, 0, by, 0);
+      Quats.leading(captured, 4 * n, done, 4 * n, by, 0);
       Quats.log(by, 0, turns, 3 * n);
     }
     double[] spread = done.clone();

@@ -23,7 +23,7 @@ public final class Quats {
     dest[destAt + 3] = aw * bw - ax * bx - ay * by - az * bz;
   }
 
-  /** dest = conjugate(a) · b, the turn that leads from a to b. Modified: dest. */
+  /** dest = conjugate(a) · b, the turn that leads from a to b as seen from a. Modified: dest. */
   public static void between(double[] a, int aAt, double[] b, int bAt, double[] dest, int destAt) {
     double ax = -a[aAt];
     double ay = -a[aAt + 1];
@@ -37,6 +37,25 @@ public final class Quats {
     dest[destAt + 1] = aw * by - ax * bz + ay * bw + az * bx;
     dest[destAt + 2] = aw * bz + ax * by - ay * bx + az * bw;
     dest[destAt + 3] = aw * bw - ax * bx - ay * by - az * bz;
+  }
+
+  /**
+   * dest = b · conjugate(a), the turn that leads from a to b as seen from the frame in which both
+   * are. Modified: dest.
+   */
+  public static void leading(double[] a, int aAt, double[] b, int bAt, double[] dest, int destAt) {
+    double ax = -a[aAt];
+    double ay = -a[aAt + 1];
+    double az = -a[aAt + 2];
+    double aw = a[aAt + 3];
+    double bx = b[bAt];
+    double by = b[bAt + 1];
+    double bz = b[bAt + 2];
+    double bw = b[bAt + 3];
+    dest[destAt] = bw * ax + bx * aw + by * az - bz * ay;
+    dest[destAt + 1] = bw * ay - bx * az + by * aw + bz * ax;
+    dest[destAt + 2] = bw * az + bx * ay - by * ax + bz * aw;
+    dest[destAt + 3] = bw * aw - bx * ax - by * ay - bz * az;
   }
 
   /** dest = v turned by q. Modified: dest. */

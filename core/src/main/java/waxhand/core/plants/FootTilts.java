@@ -129,9 +129,8 @@ final class FootTilts {
 
   /** Adds a share of the turn from {@code so} to {@code wanted}, as a rotation vector. */
   private void addTurn(double[] c, int at, double share) {
-    double[] back = {-so[0], -so[1], -so[2], so[3]};
-    Quats.multiply(wanted, 0, back, 0, back, 0);
-    Quats.log(back, 0, p, 0);
+    Quats.leading(so, 0, wanted, 0, so, 0);
+    Quats.log(so, 0, p, 0);
     for (int i = 0; i < 3; i++) {
       c[at + i] += share * p[i];
     }

@@ -256,8 +256,7 @@ public record Flips(int longest, int shortest) {
   private static void turn(
       double[] x, int from, double[] y, int to, boolean parents, double[] dest) {
     if (parents) {
-      double[] back = {-x[4 * from], -x[4 * from + 1], -x[4 * from + 2], x[4 * from + 3]};
-      Quats.multiply(y, 4 * to, back, 0, dest, 0);
+      Quats.leading(x, 4 * from, y, 4 * to, dest, 0);
     } else {
       Quats.between(x, 4 * from, y, 4 * to, dest, 0);
     }

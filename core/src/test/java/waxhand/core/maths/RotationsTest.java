@@ -58,6 +58,13 @@ class RotationsTest {
     for (JsonNode c : Reference.cases("slerp")) {
       double[] a = Reference.numbers(c.get("a_xyzw"));
       double[] b = Reference.numbers(c.get("b_xyzw"));
+      double[] turn = new double[4];
+      Quats.between(a, 0, b, 0, turn, 0);
+      Quats.multiply(a, 0, turn, 0, turn, 0);
+      assertThat(Quats.angle(turn, 0, b, 0)).as("from a, as seen from it").isLessThan(1e-9);
+      Quats.leading(a, 0, b, 0, turn, 0);
+      Quats.multiply(turn, 0, a, 0, turn, 0);
+      assertThat(Quats.angle(turn, 0, b, 0)).as("from a, as seen from outside").isLessThan(1e-9);
       double[] s = Reference.numbers(c.get("s"));
       assertThat(Quats.angle(a, 0, b, 0)).isCloseTo(c.get("angle_rad").asDouble(), within(1e-9));
       for (int i = 0; i < s.length; i++) {
