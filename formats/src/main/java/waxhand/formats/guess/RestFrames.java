@@ -29,11 +29,7 @@ public final class RestFrames {
 
   /** How many frames at the start of a take are rest; one frame of motion is always left. */
   public static int count(Clip clip, Body body) {
-    int count = 0;
-    while (count + 1 < Math.min(clip.frames(), MOST + 1) && still(clip, count, body)) {
-      count++;
-    }
-    count++;
+    int count = still(clip, body);
     boolean ends = count < clip.frames() && count <= MOST;
     boolean is =
         ends
@@ -45,16 +41,18 @@ public final class RestFrames {
 
   /** Whether there is nothing but rest: no joint is turned in any frame of a few. */
   public static boolean isAll(Clip clip, Body body) {
-    int count = 1;
-    while (count < Math.min(clip.frames(), MOST + 1) && still(clip, count - 1, body)) {
-      count++;
-    }
+    int count = still(clip, body);
     return count == clip.frames() && count <= MOST && isUnturned(clip, body);
   }
 
-  /** Whether nothing turns from a frame to the next. */
-  private static boolean still(Clip clip, int frame, Body body) {
-    return leaping(clip, frame, body, STILL_RAD) == 0;
+  /** How many frames at the start are alike; one more than {@link #MOST} for any more. */
+  private static int still(Clip clip, Body body) {
+    int count = 1;
+    while (count < Math.min(clip.frames(), MOST + 1)
+        && leaping(clip, count - 1, body, STILL_RAD) == 0) {
+      count++;
+    }
+    return count;
   }
 
   /** After the leap the motion goes on calmly: what leaps there and back is a fault. */
