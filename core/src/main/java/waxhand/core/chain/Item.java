@@ -1,7 +1,10 @@
 package waxhand.core.chain;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import waxhand.core.motion.Frames;
 import waxhand.core.text.Legible;
 
@@ -23,8 +26,10 @@ public final class Item {
     return new Item(new LinkedHashMap<>());
   }
 
-  static Item of(Map<String, Object> plain) {
-    return new Item(plain);
+  static Item of(Map<?, ?> plain) {
+    Map<String, Object> values = new LinkedHashMap<>();
+    plain.forEach((k, v) -> values.put(String.valueOf(k), v));
+    return new Item(values);
   }
 
   Map<String, Object> plain() {
@@ -35,6 +40,11 @@ public final class Item {
   public Item with(String key, Object plain) {
     values.put(key, plain);
     return this;
+  }
+
+  /** Puts things in that are of this one. Modified: this. */
+  public Item with(String key, List<Item> items) {
+    return with(key, (Object) items.stream().map(Item::plain).toList());
   }
 
   /** Puts a run of frames in, as from and to. Modified: this. */
@@ -63,6 +73,42 @@ public final class Item {
     return new Frames(from, to);
   }
 
+  /** The things of a list; none where there is no list. */
+  public List<Item> items(String key) {
+    Object list = values.get(key);
+    if (list == null) {
+      return List.of();
+    }
+    if (!(list instanceof List<?> plain)) {
+      throw new IllegalArgumentException(key + " must be a list");
+    }
+    List<Item> items = new ArrayList<>();
+    for (Object one : plain) {
+      if (!(one instanceof Map<?, ?> map)) {
+        throw new IllegalArgumentException(key + " holds " + Setting.shown(one));
+      }
+      items.add(of(map));
+    }
+    return items;
+  }
+
+  /** A text; {@code otherwise} where there is none. */
+  public String text(String key, String otherwise) {
+    Object value = values.get(key);
+    if (value != null && !(value instanceof String)) {
+      throw new IllegalArgumentException(key + " is " + Setting.shown(value) + "; it must be text");
+    }
+    return value == null ? otherwise : (String) value;
+  }
+
+  /** A place in time, in frames, that must be there; may lie between two. */
+  public double instant(String key) {
+    if (values.get(key) == null) {
+      throw new IllegalArgumentException(key + " is missing");
+    }
+    return number(key, 0, MOST_FRAMES);
+  }
+
   public int whole(String key, int otherwise) {
     double value = number(key, otherwise, MOST_FRAMES);
     if (value != Math.rint(value)) {
@@ -74,6 +120,25 @@ public final class Item {
 
   public double number(String key, double otherwise) {
     return number(key, otherwise, FARTHEST);
+  }
+
+  /** Just so many numbers; empty where there are none. */
+  public Optional<double[]> numbers(String key, int count) {
+    Object value = values.get(key);
+    if (value == null) {
+      return Optional.empty();
+    }
+    boolean fits = value instanceof List<?> list && list.size() == count;
+    double[] numbers = new double[count];
+    for (int n = 0; fits && n < count; n++) {
+      fits =
+          ((List<?>) value).get(n) instanceof Number x && Math.abs(x.doubleValue()) <= MOST_FRAMES;
+      numbers[n] = fits ? ((Number) ((List<?>) value).get(n)).doubleValue() : 0;
+    }
+    if (!fits) {
+      throw new IllegalArgumentException(key + " must be a list of " + count + " numbers");
+    }
+    return Optional.of(numbers);
   }
 
   private double number(String key, double otherwise, double most) {

@@ -2,12 +2,12 @@ package waxhand.core.chain;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.function.BiFunction;
 import java.util.function.Function;
+import waxhand.core.curve.Curve;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.scene.Motion;
@@ -248,9 +248,7 @@ public sealed interface Setting<P> {
           throw new IllegalArgumentException(
               key + " holds " + shown(item) + ", which has no settings");
         }
-        Map<String, Object> values = new LinkedHashMap<>();
-        map.forEach((k, v) -> values.put(String.valueOf(k), v));
-        items.add(form.read().apply(Item.of(values)));
+        items.add(form.read().apply(Item.of(map)));
       }
       return set.apply(pass, items);
     }
@@ -341,6 +339,20 @@ public sealed interface Setting<P> {
             i -> new Keys.Key<>(frame(key, i), value.apply(i))),
         get,
         set);
+  }
+
+  /** A {@link Curve} that any take can have. */
+  static <P> Setting<P> curve(
+      String key, String words, String help, Function<P, Curve> get, BiFunction<P, Curve, P> set) {
+    return new Items<>(
+        key,
+        words,
+        help,
+        CurveItems.KEY,
+        (keys, map) -> Curve.of(keys).placed(map).keys(),
+        false,
+        p -> get.apply(p).keys(),
+        (p, keys) -> set.apply(p, Curve.of(keys)));
   }
 
   private static Item framed(int frame, Item value) {

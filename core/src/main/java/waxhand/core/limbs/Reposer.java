@@ -2,6 +2,7 @@ package waxhand.core.limbs;
 
 import java.util.BitSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import waxhand.core.body.Role;
@@ -24,6 +25,7 @@ public final class Reposer {
   private boolean goesAlong;
   private double steady;
   private double stretch;
+  private Optional<double[]> share = Optional.empty();
 
   /**
    * @param giveWay how far the body goes to where a limb does not reach, 0 to 1
@@ -74,6 +76,16 @@ public final class Reposer {
     return this;
   }
 
+  /**
+   * The body gives way in some frames only, or there by a share only.
+   *
+   * @param aFrame 0 to 1, of the frames the goals are over. Not modified.
+   */
+  public Reposer sharing(double[] aFrame) {
+    share = Optional.of(aFrame);
+    return this;
+  }
+
   /** How many frames to either side goals can be felt. */
   public static int reach(double rateHz) {
     return BodyShift.reach(rateHz);
@@ -112,6 +124,8 @@ public final class Reposer {
       hips = shift.ofHips(goals, captured);
       spine =
           lean.joints().length > 0 ? shift.ofSpine(goals, captured, hips) : new double[hips.length];
+      scale(hips);
+      scale(spine);
     }
     LimbWriter.Asked asked = new LimbWriter.Asked(region, goals, captured, carry, hips, spine);
     if (steady == 0) {
@@ -122,6 +136,15 @@ public final class Reposer {
         .solve()
         .steady(steady)
         .clip(run);
+  }
+
+  /** Leaves as much of it as counts in each frame. Modified: shift. */
+  private void scale(double[] shift) {
+    if (share.isPresent()) {
+      for (int i = 0; i < shift.length; i++) {
+        shift[i] *= share.get()[i / 3];
+      }
+    }
   }
 
   /** World places of root, middle and end, 9 numbers a frame, for each limb. */

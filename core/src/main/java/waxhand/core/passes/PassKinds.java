@@ -5,6 +5,7 @@ import java.util.Optional;
 import waxhand.core.chain.PassKind;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.MirrorPass;
 import waxhand.core.passes.layers.ShiftPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
@@ -32,6 +33,7 @@ public final class PassKinds {
           SplicePass.KIND,
           TrimPass.KIND,
           RepeatsPass.KIND,
+          LayerPass.KIND,
           ShiftPass.KIND,
           MirrorPass.KIND);
 

@@ -16,6 +16,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Axis;
 import waxhand.core.chain.Pass;
@@ -27,12 +28,16 @@ import waxhand.core.chain.Setting;
 import waxhand.core.chain.Span;
 import waxhand.core.chain.Triple;
 import waxhand.core.contact.ContactPart;
+import waxhand.core.curve.Curve;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.layers.LayerRow;
 import waxhand.core.passes.layers.ShiftPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
@@ -68,10 +73,20 @@ class PassContractTest {
           case "plants" -> planted();
           case "repeats" -> RepeatsPass.KIND.of(Map.of("picturesHz", 90.0));
           case "tether" -> TetherPass.KIND.of(Map.of("target", "hips"));
+          case "layer" -> layered();
           case "limb-goal" -> LimbGoalPass.KIND.of(Map.of("moveY", 0.1, "turnX", 0.3));
           default -> kind.defaults();
         };
     return Plate.of("p", pass);
+  }
+
+  private static Pass layered() {
+    LayerPass pass = LayerPass.KIND.defaults();
+    for (Channel channel : List.of(Channel.TURN_X, Channel.MOVE_Y, Channel.GOAL_Z)) {
+      Role role = channel.of().isGoal() ? Role.LEFT_HAND : Role.HIPS;
+      pass = pass.plus(new LayerRow(PartName.of(role), channel, Curve.constant(0.1)));
+    }
+    return pass;
   }
 
   private static Pass planted() {

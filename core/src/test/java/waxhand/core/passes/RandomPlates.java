@@ -137,11 +137,37 @@ final class RandomPlates {
     };
   }
 
+  /** A row of a layer: parts that the body has not, and goals out of reach, are among them. */
+  private Map<String, Object> channel() {
+    List<String> channels =
+        List.of(
+            "turn-x", "turn-y", "turn-z", "move-y", "goal-x", "goal-y", "goal-turn-z", "swivel");
+    List<String> parts =
+        List.of("hips", "head", "left-forearm", "left-hand", "right-foot", "chest", "left-thumb-1");
+    List<Object> keys = new ArrayList<>();
+    for (int n = below(4); n >= 0; n--) {
+      Map<String, Object> key = new HashMap<>();
+      key.put("frame", (double) below(frames + 50));
+      key.put("value", below(3) == 0 ? 0.0 : 0.3 * random.nextGaussian());
+      key.put("manner", List.of("smooth", "straight", "step", "flat", "free").get(below(5)));
+      keys.add(key);
+    }
+    Map<String, Object> row = new HashMap<>();
+    row.put("part", parts.get(below(parts.size())));
+    row.put("channel", channels.get(below(channels.size())));
+    row.put("to", List.of("", "", "hips", "crate").get(below(4)));
+    row.put("off", below(6) == 0);
+    row.put("keys", keys);
+    return row;
+  }
+
   private Map<String, Object> item(String key) {
     double from = below(frames);
     Map<String, Object> item = new HashMap<>();
     switch (key) {
       case "keys" -> item.putAll(Map.of("frame", from, "upM", 0.1 * random.nextGaussian()));
+      case "channels" -> item.putAll(channel());
+      case "weight" -> item.putAll(Map.of("frame", from, "value", random.nextDouble()));
       case "holds" ->
           item.putAll(
               Map.of(

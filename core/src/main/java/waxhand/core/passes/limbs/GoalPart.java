@@ -73,7 +73,8 @@ public enum GoalPart implements Worded {
     return of == Of.SPINE;
   }
 
-  boolean isMiddle() {
+  /** Whether it is the middle of a limb, which only turns about the line between its ends. */
+  public boolean isMiddle() {
     return middle;
   }
 }

@@ -2,10 +2,8 @@ package waxhand.core.passes.limbs;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
-import waxhand.core.body.Role;
 import waxhand.core.chain.Amount;
 import waxhand.core.chain.Pass;
 import waxhand.core.chain.PassKind;
@@ -16,10 +14,6 @@ import waxhand.core.chain.Shortfall;
 import waxhand.core.chain.Stage;
 import waxhand.core.chain.Triple;
 import waxhand.core.chain.Worded;
-import waxhand.core.limbs.Limb;
-import waxhand.core.limbs.LimbGoals;
-import waxhand.core.limbs.Reposer;
-import waxhand.core.limbs.SpineReach;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -240,19 +234,11 @@ public record LimbGoalPass(GoalPart part, Goal goal, Triple moveM, Triple turnRa
     return new Ready(
         this,
         place,
-        Reposer.reach(in.clip().rateHz()),
+        PartGoals.reach(in.clip().rateHz()),
         stays() ? Optional.of(spot(in, place)) : Optional.empty(),
-        isPossible(in)
+        PartGoals.isPossible(in, part)
             ? Optional.empty()
             : Optional.of("This body has no " + part.words() + " that could be driven."));
-  }
-
-  private boolean isPossible(Motion in) {
-    return part.isOnSpine()
-        ? new SpineReach(in, part.role()).isPossible()
-        : part == GoalPart.HIPS
-            ? in.body().joint(Role.HIPS).isPresent()
-            : part.limb(in.body()).isPresent();
   }
 
   /** It stays where it is in the middle of the span. */
@@ -318,55 +304,14 @@ public record LimbGoalPass(GoalPart part, Goal goal, Triple moveM, Triple turnRa
 
     private Clip block(Motion in, Frames run) {
       Frames region = run.grown(reach).within(in.clip().allFrames());
-      if (pass.part.isOnSpine()) {
-        SpineReach spine = new SpineReach(in, pass.part.role());
-        return spine.reach(run, shifts(in, run), turns(run));
-      }
-      if (pass.part == GoalPart.HIPS) {
-        return hips(in, run, region);
-      }
-      Limb limb = pass.part.limb(in.body()).orElseThrow();
-      BitSet scope = new BitSet();
-      scope.set(limb.upper());
-      scope.set(limb.middle());
-      scope.set(limb.end());
-      LimbGoals goals = new LimbGoals(limb, region);
-      Arrays.fill(goals.weight(), 1);
-      List<LimbGoals> all = new ArrayList<>(List.of(goals));
-      if (pass.part.isMiddle()) {
-        goals.turnMiddle(in.clip(), shifts(in, region));
-        return new Reposer(in, 0, scope).repose(run, all, new double[3 * region.count()]);
-      }
-      System.arraycopy(shifts(in, region), 0, goals.shift(), 0, 3 * region.count());
-      System.arraycopy(turns(region), 0, goals.turn(), 0, 4 * region.count());
-      System.arraycopy(goals.turn(), 0, goals.tipTurn(), 0, 4 * region.count());
-      Arrays.fill(goals.aside(), pass.amounts.bendRad);
-      if (pass.amounts.giveWay > 0) {
-        List<Limb> pinned = Pins.of(in.body(), List.of(limb));
-        Pins.widen(in.body(), pinned, scope);
-        pinned.forEach(l -> all.add(Pins.stay(l, region)));
-      }
-      return new Reposer(in, pass.amounts.giveWay, scope)
-          .stretching(pass.amounts.stretch)
-          .repose(run, all, new double[3 * region.count()]);
-    }
-
-    /** The hips go, the feet stay. */
-    private Clip hips(Motion in, Frames run, Frames region) {
-      double[] carry = shifts(in, region);
-      BitSet scope = new BitSet();
-      List<Limb> legs = Pins.of(in.body(), List.of());
-      Pins.widen(in.body(), legs, scope);
-      List<LimbGoals> goals = new ArrayList<>();
-      for (Limb leg : legs) {
-        LimbGoals stay = Pins.stay(leg, region);
-        for (int n = 0; n < carry.length; n++) {
-          stay.shift()[n] = -carry[n];
-        }
-        goals.add(stay);
-      }
-      // where the legs do not reach, the feet win
-      return new Reposer(in, 1, scope).givingAllTheWay().repose(run, goals, carry);
+      double[] aside = new double[region.count()];
+      double[] held = new double[region.count()];
+      Arrays.fill(aside, pass.part.isMiddle() ? 0 : pass.amounts.bendRad);
+      Arrays.fill(held, 1);
+      PartGoals.Wish wish =
+          new PartGoals.Wish(pass.part, shifts(in, region), turns(region), aside, held);
+      return new PartGoals(pass.amounts.giveWay, pass.amounts.stretch)
+          .solve(in, run, region, List.of(wish));
     }
 
     /** By how much the driven joint is to move, 3 numbers a frame. */
