@@ -6,6 +6,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.Track;
 import waxhand.core.scene.Motion;
+import waxhand.core.scene.Shielded;
 import waxhand.core.work.Work;
 
 /**
@@ -50,6 +51,11 @@ public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak)
           ? in
           : in.through(map, full.apply(in, all, work).clip());
     }
+    return Shielded.of(in).keeping(in, acted(in, run, work), run);
+  }
+
+  private Motion acted(Motion in, Frames run, Work work) {
+    Pass pass = plate.pass();
     Motion out = weak.orElse(full).apply(in, run, work);
     boolean whole = plate.weight() == 1 && (plate.span().isAll() || !pass.kind().local());
     Clip clip = whole || weak.isPresent() ? out.clip() : mixed(in.clip(), out.clip(), run);

@@ -5,6 +5,7 @@ import java.util.Optional;
 import waxhand.core.chain.PassKind;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.GuardPass;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.MirrorPass;
 import waxhand.core.passes.layers.ShiftPass;
@@ -34,6 +35,7 @@ public final class PassKinds {
           TrimPass.KIND,
           RepeatsPass.KIND,
           LayerPass.KIND,
+          GuardPass.KIND,
           ShiftPass.KIND,
           MirrorPass.KIND);
 
