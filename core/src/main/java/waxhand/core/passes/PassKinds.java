@@ -9,6 +9,7 @@ import waxhand.core.passes.layers.GuardPass;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.MirrorPass;
 import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.limbs.AimPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
 import waxhand.core.passes.props.PropPass;
@@ -34,6 +35,7 @@ public final class PassKinds {
           SplicePass.KIND,
           TrimPass.KIND,
           RepeatsPass.KIND,
+          AimPass.KIND,
           LayerPass.KIND,
           GuardPass.KIND,
           ShiftPass.KIND,

@@ -19,8 +19,18 @@ public final class InBlocks {
    * @throws java.util.concurrent.CancellationException if {@code work} was stopped
    */
   public static Clip of(Clip clip, Frames frames, Work work, Function<Frames, Clip> block) {
+    return of(clip, frames, work, BLOCK, block);
+  }
+
+  /**
+   * The same in blocks of another size, counted from frame 0.
+   *
+   * @param block is given as much of one block as lies in {@code frames}
+   */
+  public static Clip of(
+      Clip clip, Frames frames, Work work, int size, Function<Frames, Clip> block) {
     List<Frames> blocks =
-        frames.blocks(BLOCK).stream().map(b -> b.within(frames)).filter(b -> !b.isEmpty()).toList();
+        frames.blocks(size).stream().map(b -> b.within(frames)).filter(b -> !b.isEmpty()).toList();
     Clip[] parts = new Clip[blocks.size()];
     IntStream.range(0, parts.length)
         .parallel()

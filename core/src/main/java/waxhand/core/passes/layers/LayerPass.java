@@ -25,6 +25,7 @@ import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.common.InBlocks;
 import waxhand.core.passes.common.LimbAmounts;
 import waxhand.core.passes.limbs.PartGoals;
+import waxhand.core.passes.limbs.TieTarget;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
@@ -169,6 +170,24 @@ public record LayerPass(Mode mode, Frame frame, List<LayerRow> rows, Curve weigh
         parts.isEmpty()
             ? "nothing yet"
             : parts.size() > 3 ? parts.size() + " parts" : String.join(", ", parts));
+  }
+
+  /** The first thing that a goal goes by. */
+  @Override
+  public Optional<String> needs() {
+    return rows.stream()
+        .filter(r -> !r.to().isEmpty())
+        .map(r -> TieTarget.of(r.to()))
+        .filter(TieTarget.OfProp.class::isInstance)
+        .map(t -> ((TieTarget.OfProp) t).name())
+        .findFirst();
+  }
+
+  @Override
+  public LayerPass renamed(String was, String now) {
+    String before = new TieTarget.OfProp(was).words();
+    String after = new TieTarget.OfProp(now).words();
+    return withRows(rows.stream().map(r -> r.to().equals(before) ? r.withTo(after) : r).toList());
   }
 
   @Override

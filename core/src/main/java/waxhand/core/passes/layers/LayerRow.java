@@ -27,6 +27,10 @@ public record LayerRow(PartName part, Channel channel, String to, Curve curve, b
     return new LayerRow(part, channel, to, other, off);
   }
 
+  LayerRow withTo(String other) {
+    return new LayerRow(part, channel, other, curve, off);
+  }
+
   public LayerRow withOff(boolean other) {
     return new LayerRow(part, channel, to, curve, other);
   }
