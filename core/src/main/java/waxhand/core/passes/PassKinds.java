@@ -9,6 +9,7 @@ import waxhand.core.passes.layers.GuardPass;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.MirrorPass;
 import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.layers.ThinPass;
 import waxhand.core.passes.limbs.AimPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
@@ -38,6 +39,7 @@ public final class PassKinds {
           AimPass.KIND,
           LayerPass.KIND,
           GuardPass.KIND,
+          ThinPass.KIND,
           ShiftPass.KIND,
           MirrorPass.KIND);
 
