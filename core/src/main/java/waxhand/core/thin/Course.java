@@ -1,5 +1,6 @@
 package waxhand.core.thin;
 
+import java.util.Arrays;
 import waxhand.core.maths.Quats;
 import waxhand.core.maths.TurnRates;
 
@@ -36,6 +37,11 @@ enum Course {
   ROTATIONS(4) {
     @Override
     void seen(double[] samples, int from, int n, double[] dest, int at) {
+      if (Arrays.equals(samples, 4 * from, 4 * from + 4, samples, 4 * n, 4 * n + 4)) {
+        // exactly, so that what does not turn keeps its bits
+        Arrays.fill(dest, at, at + 3, 0);
+        return;
+      }
       double[] q = new double[4];
       Quats.between(samples, 4 * from, samples, 4 * n, q, 0);
       Quats.log(q, 0, dest, at);
@@ -44,7 +50,6 @@ enum Course {
     @Override
     void put(double[] samples, int from, double[] seen, double[] dest, int n) {
       if (seen[0] == 0 && seen[1] == 0 && seen[2] == 0) {
-        // what does not turn keeps its bits
         System.arraycopy(samples, 4 * from, dest, 4 * n, 4);
         return;
       }
