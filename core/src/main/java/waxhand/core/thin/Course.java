@@ -22,7 +22,9 @@ enum Course {
     @Override
     void put(double[] samples, int from, double[] seen, double[] dest, int n) {
       for (int i = 0; i < 3; i++) {
-        dest[3 * n + i] = samples[3 * from + i] + seen[i];
+        double is = samples[3 * from + i];
+        // of a negative zero, too, the bits stay
+        dest[3 * n + i] = seen[i] == 0 ? is : is + seen[i];
       }
     }
 
