@@ -1,5 +1,6 @@
 package waxhand.cli;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
@@ -127,6 +128,22 @@ final class CleanVerb extends TakeVerb {
     return report == null ? Optional.empty() : Optional.of(ReportPage.survey(motion));
   }
 
+  /** Settings for people to read: of long lists their length. */
+  private static ObjectNode brief(ObjectNode settings) {
+    ObjectNode brief = JSON.createObjectNode();
+    JsonNode plain = JSON.valueToTree(settings);
+    plain
+        .properties()
+        .forEach(
+            e ->
+                brief.set(
+                    e.getKey(),
+                    e.getValue().isArray() && e.getValue().size() > 0
+                        ? JSON.getNodeFactory().textNode(e.getValue().size() + " " + e.getKey())
+                        : e.getValue()));
+    return brief;
+  }
+
   private void clean(Path file, Path to, Recipe chosen, ObjectNode node, ReportPage page)
       throws IOException {
     RawTake raw = read(file, how);
@@ -169,7 +186,7 @@ final class CleanVerb extends TakeVerb {
                 "  %s: moved the body by %.1f mm (root mean square) %s%n",
                 plate.path("name").asText(),
                 plate.path("changedMm").asDouble(),
-                settings);
+                brief(settings));
         complaint.ifPresent(c -> out().println("    " + c));
       }
     }

@@ -32,6 +32,7 @@ import waxhand.formats.disk.Trouble;
       SurveyVerb.class,
       ContactsVerb.class,
       CleanVerb.class,
+      KeysVerb.class,
       CompareVerb.class
     })
 public final class Main {
