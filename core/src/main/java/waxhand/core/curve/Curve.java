@@ -395,6 +395,30 @@ public final class Curve {
     return pinned(from).pinned(to).plus(CurveKey.smooth(frame, value));
   }
 
+  /**
+   * With every value of a run raised by as much, and everything an ease beyond it as it is, to the
+   * bit.
+   *
+   * @param from first frame of the run; at or before 0 nothing is held before it
+   * @param to its last frame; at or behind {@code last} nothing is held behind it
+   * @param last last frame of the take
+   * @param ease frames over which it comes and goes, above 0
+   */
+  public Curve raised(double by, double from, double to, double last, double ease) {
+    boolean open = from <= 0;
+    boolean endless = to >= last;
+    if (keys.isEmpty() && open && endless) {
+      return of(List.of(CurveKey.smooth(0, by)));
+    }
+    Curve held = this;
+    held = open ? held : held.pinned(from - ease).pinned(from);
+    held = endless ? held : held.pinned(to).pinned(to + ease);
+    double first = open ? Double.NEGATIVE_INFINITY : from - NEAR;
+    double end = endless ? Double.POSITIVE_INFINITY : to + NEAR;
+    return held.changed(
+        key -> key.frame() >= first && key.frame() <= end, key -> key.withValue(key.value() + by));
+  }
+
   /** The keys in a run moved, in time and value. */
   public Curve moved(Predicate<CurveKey> which, double frames, double value) {
     return changed(

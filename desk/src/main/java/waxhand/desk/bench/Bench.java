@@ -29,6 +29,7 @@ import waxhand.desk.kits.contacts.ContactActions;
 import waxhand.desk.kits.contacts.ContactLanes;
 import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.kits.contacts.Prints;
+import waxhand.desk.kits.layers.LayerActions;
 import waxhand.desk.kits.layers.ShiftDrag;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
@@ -98,6 +99,7 @@ public final class Bench extends StackPane {
     new FlagActions(session, commands).add();
     new PassActions(session, commands, contacts).add();
     new ContactActions(session, commands, contacts).add();
+    new LayerActions(session, commands).add();
     new Actions(session, commands).add();
     new ViewActions(session, commands, viewport, notices::mention).add();
     FindingActions.add(commands, worklist, session);

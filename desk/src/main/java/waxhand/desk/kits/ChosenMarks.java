@@ -23,6 +23,9 @@ public final class ChosenMarks implements MarkSource {
 
   @Override
   public void onChange(Runnable changed) {
-    // they hang on motion, playhead and the chosen plate alone, of which the views know
+    // of motion, playhead and the chosen plate the views know
+    session.posing().axesProperty().addListener((o, a, b) -> changed.run());
+    session.posing().wholeRangeProperty().addListener((o, a, b) -> changed.run());
+    session.posing().holdSProperty().addListener((o, a, b) -> changed.run());
   }
 }

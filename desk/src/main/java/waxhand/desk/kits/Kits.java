@@ -5,8 +5,12 @@ import java.util.Optional;
 import waxhand.core.chain.PassKind;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.GuardPass;
+import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.MirrorPass;
 import waxhand.core.passes.layers.ShiftPass;
+import waxhand.core.passes.layers.ThinPass;
+import waxhand.core.passes.limbs.AimPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
 import waxhand.core.passes.props.PropPass;
@@ -19,6 +23,10 @@ import waxhand.core.passes.time.TrimPass;
 import waxhand.desk.kits.ground.LevelPicture;
 import waxhand.desk.kits.ground.PlantPicture;
 import waxhand.desk.kits.ground.SoleMark;
+import waxhand.desk.kits.layers.LayerMarks;
+import waxhand.desk.kits.layers.LayerPicture;
+import waxhand.desk.kits.layers.NewLayer;
+import waxhand.desk.kits.layers.ThinPicture;
 import waxhand.desk.kits.limbs.GoalMarks;
 import waxhand.desk.kits.limbs.NewGoal;
 import waxhand.desk.kits.limbs.NewTether;
@@ -57,6 +65,14 @@ public final class Kits {
           new Kit(SplicePass.KIND, "Shift+C", "fth-scissors"),
           new Kit(TrimPass.KIND, "Shift+R", "fth-crop"),
           new Kit(RepeatsPass.KIND, "", "fth-copy"),
+          new Kit(LayerPass.KIND, "Shift+Y", "fth-edit-3")
+              .showing(t -> new LayerPicture(t.session(), t.commands()))
+              .marking(LayerPass.class, LayerMarks::of)
+              .suiting(NewLayer::ofTheWholeBody),
+          new Kit(GuardPass.KIND, "Shift+U", "fth-shield").suiting(NewLayer::guardOfTheWorkRange),
+          new Kit(AimPass.KIND, "", "fth-eye"),
+          new Kit(ThinPass.KIND, "", "fth-minimize-2")
+              .showing(t -> new ThinPicture(t.session(), t.palette())),
           new Kit(ShiftPass.KIND, "Shift+H", "fth-move"),
           new Kit(MirrorPass.KIND, "", "fth-repeat"));
 

@@ -55,6 +55,7 @@ public final class Session {
   private final ObjectProperty<Flag> flagA = new SimpleObjectProperty<>(Flag.RAW);
   private final ObjectProperty<Flag> flagB = new SimpleObjectProperty<>(Flag.RESULT);
   private final IntegerProperty frame = new SimpleIntegerProperty();
+  private final Posing posing = new Posing();
   private final ObjectProperty<Frames> seen = new SimpleObjectProperty<>(new Frames(0, 1));
   private final BooleanProperty playing = new SimpleBooleanProperty();
   private final DoubleProperty speed = new SimpleDoubleProperty(1);
@@ -169,6 +170,7 @@ public final class Session {
     plateId.set(Optional.empty());
     flagA.set(Flag.RAW);
     flagB.set(Flag.RESULT);
+    posing.begin();
     frame.set(next.map(t -> t.workRange().from()).orElse(0));
     seen.set(next.map(t -> t.raw().motion().clip().allFrames()).orElse(new Frames(0, 1)));
   }
@@ -326,6 +328,11 @@ public final class Session {
 
   public ObjectProperty<Flag> flagBProperty() {
     return flagB;
+  }
+
+  /** How a hand poses. */
+  public Posing posing() {
+    return posing;
   }
 
   public IntegerProperty frameProperty() {

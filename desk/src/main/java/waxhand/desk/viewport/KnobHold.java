@@ -18,7 +18,7 @@ public record KnobHold(double fromX, double fromY, Drawn drawn, Runnable release
   }
 
   @Override
-  public void drag(Sight sight, double x, double y, boolean upOnly, boolean groundOnly) {
+  public void drag(Sight sight, double x, double y, Mark.Keys keys) {
     drawn.by(x - fromX, fromY - y);
   }
 

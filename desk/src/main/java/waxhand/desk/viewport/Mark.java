@@ -25,13 +25,18 @@ public interface Mark {
     return false;
   }
 
+  /**
+   * Keys that are held while a hand drags.
+   *
+   * @param upOnly Ctrl: only height may change
+   * @param groundOnly Alt: height may not
+   * @param stepped Shift: in whole steps
+   */
+  record Keys(boolean upOnly, boolean groundOnly, boolean stepped) {}
+
   /** A handle in a hand. */
   interface Hold {
-    /**
-     * @param upOnly whether only height may change
-     * @param groundOnly whether height may not
-     */
-    void drag(Sight sight, double x, double y, boolean upOnly, boolean groundOnly);
+    void drag(Sight sight, double x, double y, Keys keys);
 
     void release();
   }

@@ -51,8 +51,8 @@ public record PlaceMark(
     }
 
     @Override
-    public void drag(Sight sight, double x, double y, boolean upOnly, boolean groundOnly) {
-      drag.accept(sight.moved(place, fromX, fromY, x, y, upOnly, groundOnly));
+    public void drag(Sight sight, double x, double y, Keys keys) {
+      drag.accept(sight.moved(place, fromX, fromY, x, y, keys.upOnly(), keys.groundOnly()));
     }
 
     @Override

@@ -25,6 +25,16 @@ public record Sight(Camera camera, double width, double height) {
     return project(place.x(), place.y(), place.z(), dest);
   }
 
+  /** To the right in the view, unit. */
+  public Vector3d right() {
+    return new Vector3d(camera.right());
+  }
+
+  /** Up in the view, unit. */
+  public Vector3d up() {
+    return new Vector3d(camera.up());
+  }
+
   /** Whether a handle of that radius about a place is under the pointer. */
   public boolean meets(Vector3dc place, double radiusPx, double x, double y) {
     double[] p = new double[3];

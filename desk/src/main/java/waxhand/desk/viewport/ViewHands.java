@@ -58,7 +58,8 @@ final class ViewHands {
     lastX = e.getX();
     lastY = e.getY();
     if (held.isPresent()) {
-      held.get().drag(view.sight(), e.getX(), e.getY(), e.isControlDown(), e.isAltDown());
+      Mark.Keys keys = new Mark.Keys(e.isControlDown(), e.isAltDown(), e.isShiftDown());
+      held.get().drag(view.sight(), e.getX(), e.getY(), keys);
       e.consume();
       return;
     }

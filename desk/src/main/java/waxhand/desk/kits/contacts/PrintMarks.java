@@ -176,7 +176,7 @@ record PrintMarks(List<Print> prints, Contacts contacts, Runnable settled) imple
     }
 
     @Override
-    public void drag(Sight sight, double x, double y, boolean upOnly, boolean groundOnly) {
+    public void drag(Sight sight, double x, double y, Keys keys) {
       Vector3d to = sight.ground(x, y, ball(print));
       Plant.Move by = turning ? turn(to) : new Plant.Move(to.x - from.x, 0, to.z - from.z, 0);
       List<Plant> was = plants;

@@ -1,0 +1,148 @@
+package waxhand.core.passes.layers;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import waxhand.core.body.PartName;
+import waxhand.core.chain.Axis;
+import waxhand.core.curve.Curve;
+import waxhand.core.curve.CurveKey;
+import waxhand.core.curve.TurnCurve;
+import waxhand.core.maths.Quats;
+
+/** What a hand does to a layer: it sets a part at a frame, and nothing beyond what it means to. */
+public final class LayerEdit {
+  private LayerEdit() {}
+
+  /** How far an edit is felt. */
+  public sealed interface Hold {
+    /**
+     * Keys that keep what is there stand on both sides.
+     *
+     * @param frames to either side, above 0
+     */
+    record Near(double frames) implements Hold {}
+
+    /**
+     * All of a run is changed by as much.
+     *
+     * @param from first frame
+     * @param to last frame
+     * @param last last frame of the take
+     * @param ease frames over which it comes and goes beyond, above 0
+     */
+    record Whole(double from, double to, double last, double ease) implements Hold {}
+  }
+
+  /** The values of a group of channels of a part at a frame; zeros where there are no keys. */
+  public static double[] at(LayerPass layer, PartName part, Channel.Of group, double frame) {
+    List<Curve> curves = curves(layer, part, group);
+    if (isWhole(layer, group, curves)) {
+      double[] q = new double[4];
+      new TurnCurve(curves).read(frame, q, 0);
+      double[] v = new double[3];
+      Quats.log(q, 0, v, 0);
+      return v;
+    }
+    return curves.stream().mapToDouble(c -> c.at(frame)).toArray();
+  }
+
+  /** Whether a layer has keys of a group of channels of a part. */
+  public static boolean has(LayerPass layer, PartName part, Channel.Of group) {
+    return curves(layer, part, group).stream().anyMatch(c -> !c.isEmpty());
+  }
+
+  /**
+   * A layer with a part set at a frame.
+   *
+   * @param values one an axis; of the swivel one alone
+   */
+  public static LayerPass set(
+      LayerPass layer, PartName part, Channel.Of group, double frame, double[] values, Hold hold) {
+    List<Curve> curves = curves(layer, part, group);
+    List<Curve> now =
+        hold instanceof Hold.Near near && isWhole(layer, group, curves)
+            ? turned(curves, frame, values, near)
+            : each(curves, frame, values, hold);
+    LayerPass set = layer;
+    for (int i = 0; i < now.size(); i++) {
+      Channel channel = Channel.of(group, Axis.values()[i]);
+      if (!now.get(i).equals(curves.get(i))) {
+        set = set.plus(row(layer, part, channel).withCurve(now.get(i)));
+      }
+    }
+    return set;
+  }
+
+  private static List<Curve> each(List<Curve> curves, double frame, double[] values, Hold hold) {
+    List<Curve> now = new ArrayList<>();
+    for (int i = 0; i < curves.size(); i++) {
+      Curve curve = curves.get(i);
+      double by = values[i] - curve.at(frame);
+      if (Math.abs(by) < 1e-12) {
+        now.add(curve);
+      } else if (hold instanceof Hold.Whole w) {
+        now.add(curve.raised(by, w.from(), w.to(), w.last(), w.ease()));
+      } else {
+        double near = ((Hold.Near) hold).frames();
+        now.add(curve.edited(frame, values[i], frame - near, frame + near));
+      }
+    }
+    return now;
+  }
+
+  /** A turn that replaces is one curve: keys stand on all three. */
+  private static List<Curve> turned(
+      List<Curve> curves, double frame, double[] values, Hold.Near hold) {
+    List<Curve> held = new TurnCurve(curves).inserted(curves, frame - hold.frames());
+    held = new TurnCurve(held).inserted(held, frame + hold.frames());
+    List<Curve> now = new ArrayList<>();
+    for (int i = 0; i < 3; i++) {
+      now.add(held.get(i).plus(CurveKey.smooth(frame, values[i])));
+    }
+    return now;
+  }
+
+  private static boolean isWhole(LayerPass layer, Channel.Of group, List<Curve> curves) {
+    return layer.replaces()
+        && group == Channel.Of.TURN
+        && curves.stream().noneMatch(Curve::isEmpty);
+  }
+
+  /** With a key that changes nothing on all that is keyed of some parts, at a frame. */
+  public static LayerPass keyed(LayerPass layer, List<PartName> parts, double frame) {
+    LayerPass now = layer;
+    for (LayerRow row : layer.rows()) {
+      if (parts.contains(row.part()) && !row.curve().isEmpty()) {
+        List<Curve> all = curves(layer, row.part(), row.channel().of());
+        Curve curve =
+            isWhole(layer, row.channel().of(), all)
+                ? new TurnCurve(all).inserted(all, frame).get(row.channel().axis().ordinal())
+                : row.curve().inserted(frame);
+        now = now.plus(row.withCurve(curve));
+      }
+    }
+    return now;
+  }
+
+  private static LayerRow row(LayerPass layer, PartName part, Channel channel) {
+    LayerRow fresh = new LayerRow(part, channel, Curve.NONE);
+    Optional<LayerRow> own =
+        layer.rows().stream()
+            .filter(r -> r.channel() == channel && r.part().equals(part))
+            .findFirst();
+    return own.orElse(fresh);
+  }
+
+  private static List<Curve> curves(LayerPass layer, PartName part, Channel.Of group) {
+    Curve[] curves = new Curve[group == Channel.Of.SWIVEL ? 1 : 3];
+    Arrays.fill(curves, Curve.NONE);
+    for (LayerRow row : layer.rows()) {
+      if (row.part().equals(part) && row.channel().of() == group) {
+        curves[row.channel().axis().ordinal()] = row.curve();
+      }
+    }
+    return List.of(curves);
+  }
+}

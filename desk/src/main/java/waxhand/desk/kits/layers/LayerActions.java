@@ -1,0 +1,207 @@
+package waxhand.desk.kits.layers;
+
+import java.util.BitSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.BooleanSupplier;
+import java.util.function.UnaryOperator;
+import java.util.stream.DoubleStream;
+import waxhand.core.body.Body;
+import waxhand.core.body.PartName;
+import waxhand.core.chain.Plate;
+import waxhand.core.curve.Curve;
+import waxhand.core.curve.CurveKey;
+import waxhand.core.curve.Manner;
+import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.LayerEdit;
+import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.layers.LayerRow;
+import waxhand.desk.command.Commands;
+import waxhand.desk.session.Session;
+
+/** The commands of the active layer. */
+public final class LayerActions {
+  private static final String GROUP = "Layer";
+
+  /** Keys nearer to the playhead than this stand at it, frames. */
+  private static final double HERE = 0.5;
+
+  private final Session session;
+  private final Commands commands;
+
+  public LayerActions(Session session, Commands commands) {
+    this.session = session;
+    this.commands = commands;
+  }
+
+  public void add() {
+    add(
+        "turn-axes",
+        "Turn about the next axes: own, parent's, world's",
+        "Q",
+        this::isActive,
+        session.posing()::nextAxes);
+    add(
+        "whole-range",
+        "Edits change the whole range, or hold near the playhead",
+        "W",
+        this::isActive,
+        () ->
+            session
+                .posing()
+                .wholeRangeProperty()
+                .set(!session.posing().wholeRangeProperty().get()));
+    add("key-here", "Key what the layer does here", "Shift+Insert", this::isActive, this::keyHere);
+    add("next-key", "Go to the next key of the layer", "K", this::hasKeys, () -> step(true));
+    add(
+        "previous-key",
+        "Go to the key of the layer before",
+        "Alt+K",
+        this::hasKeys,
+        () -> step(false));
+    add(
+        "remove-keys-here",
+        "Remove the layer's keys here",
+        "Alt+Delete",
+        this::hasKeys,
+        () -> change("remove keys of", r -> r.withCurve(r.curve().without(this::isHere))));
+    add(
+        "keep-good",
+        "What is right here stays: pin the layer to nothing",
+        "U",
+        this::isActive,
+        this::pin);
+    add(
+        "fade-here",
+        "Fade the layer out from here, or in up to here",
+        "Shift+K",
+        this::isActive,
+        this::fade);
+  }
+
+  private void add(String id, String words, String key, BooleanSupplier allowed, Runnable action) {
+    commands.add(GROUP, id, words, "", key, allowed, action);
+  }
+
+  private Optional<LayerPass> layer() {
+    return session
+        .plate()
+        .map(Plate::pass)
+        .filter(LayerPass.class::isInstance)
+        .map(LayerPass.class::cast);
+  }
+
+  private boolean isActive() {
+    return layer().isPresent();
+  }
+
+  private boolean hasKeys() {
+    return layer().map(l -> keys(l).findAny().isPresent()).orElse(false);
+  }
+
+  private static DoubleStream keys(LayerPass layer) {
+    return layer.rows().stream()
+        .flatMap(r -> r.curve().keys().stream())
+        .mapToDouble(CurveKey::frame);
+  }
+
+  private int frame() {
+    return session.frameProperty().get();
+  }
+
+  private boolean isHere(CurveKey key) {
+    return Math.abs(key.frame() - frame()) < HERE;
+  }
+
+  /** The selected parts; all that the layer keys where none is. */
+  private List<PartName> parts(LayerPass layer) {
+    BitSet selected = session.selected();
+    Body body = session.takeProperty().get().orElseThrow().raw().motion().body();
+    return selected.isEmpty()
+        ? layer.rows().stream().map(LayerRow::part).distinct().toList()
+        : selected.stream().mapToObj(j -> PartName.of(body, j)).toList();
+  }
+
+  private void edit(String what, UnaryOperator<LayerPass> change) {
+    session
+        .plate()
+        .ifPresent(
+            p ->
+                session.editPlate(
+                    what + " " + p.name(),
+                    null,
+                    p.id(),
+                    plate -> plate.withPass(change.apply((LayerPass) plate.pass()))));
+  }
+
+  private void change(String what, UnaryOperator<LayerRow> change) {
+    edit(
+        what,
+        layer -> {
+          List<PartName> parts = parts(layer);
+          return layer.withRows(
+              layer.rows().stream()
+                  .map(r -> parts.contains(r.part()) ? change.apply(r) : r)
+                  .toList());
+        });
+  }
+
+  /** What has keys gets one that changes nothing; a selected part without any, one of zero. */
+  private void keyHere() {
+    edit(
+        "key",
+        layer -> {
+          LayerPass keyed = LayerEdit.keyed(layer, parts(layer), frame());
+          if (session.selected().isEmpty() || layer.replaces()) {
+            return keyed;
+          }
+          for (PartName part : parts(layer)) {
+            if (keyed.rows().stream().noneMatch(r -> r.part().equals(part))) {
+              for (Channel channel : List.of(Channel.TURN_X, Channel.TURN_Y, Channel.TURN_Z)) {
+                Curve curve = Curve.of(List.of(CurveKey.smooth(frame(), 0)));
+                keyed = keyed.plus(new LayerRow(part, channel, curve));
+              }
+            }
+          }
+          return keyed;
+        });
+  }
+
+  private void step(boolean on) {
+    layer()
+        .ifPresent(
+            l -> {
+              OptionalDouble next =
+                  on
+                      ? keys(l).filter(f -> f >= frame() + HERE).min()
+                      : keys(l).filter(f -> f <= frame() - HERE).max();
+              next.ifPresent(f -> session.seek((int) Math.round(f)));
+            });
+  }
+
+  /** A key of nothing: what lies beneath is right here. */
+  private void pin() {
+    if (layer().map(LayerPass::replaces).orElse(true)) {
+      return;
+    }
+    change(
+        "keep what is right under",
+        r -> r.withCurve(r.curve().plus(CurveKey.of(frame(), 0, Manner.FLAT))));
+  }
+
+  /** The weight goes to nothing, or where it is nothing to all, within the hold. */
+  private void fade() {
+    double hold = Math.max(1, session.posing().holdSProperty().get() * session.rateHz());
+    edit(
+        "fade",
+        layer -> {
+          Curve weight = layer.weight();
+          double now = weight.isEmpty() ? 1 : weight.at(frame());
+          Curve from = weight.isEmpty() ? Curve.of(List.of(CurveKey.smooth(frame(), now))) : weight;
+          return layer.withWeight(
+              from.plus(CurveKey.smooth(frame(), now))
+                  .plus(CurveKey.smooth(frame() + hold, now > 0.5 ? 0 : 1)));
+        });
+  }
+}

@@ -1,0 +1,109 @@
+package waxhand.desk.kits.layers;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.joml.Vector3d;
+import waxhand.core.body.PartName;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.LayerEdit;
+import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.limbs.GoalPart;
+import waxhand.core.passes.limbs.PartGoals;
+import waxhand.desk.session.ChosenStage;
+import waxhand.desk.session.Posing;
+import waxhand.desk.viewport.Mark;
+import waxhand.desk.viewport.PlaceMark;
+
+/**
+ * The handles of the active layer on the selected part: pegs that turn it, and a diamond on what
+ * can be pulled. The layer's name stands at the edge of the view, with how far an edit is felt.
+ */
+public final class LayerMarks {
+  private static final PegMark.Held HELD = new PegMark.Held();
+
+  private LayerMarks() {}
+
+  /** Those of the chosen layer at the playhead. */
+  public static List<Mark> of(ChosenStage<LayerPass> stage) {
+    List<Mark> marks = new ArrayList<>();
+    marks.add(new LayerName(stage.plate(), stage.session()));
+    int frame = Math.min(stage.frame(), stage.in().clip().frames() - 1);
+    BitSet selected = stage.session().selected(stage.out().body());
+    boolean inside = stage.plate().span().within(stage.in().clip().frames()).contains(frame);
+    if (selected.isEmpty() || !inside || stage.plate().muted()) {
+      return marks;
+    }
+    int joint = selected.nextSetBit(0);
+    PartName part = PartName.of(stage.out().body(), joint);
+    if (stage.pass().replaces() && !LayerEdit.has(stage.pass(), part, Channel.Of.TURN)) {
+      return marks;
+    }
+    WorldPose pose = new WorldPose(stage.out().clip().skeleton());
+    pose.solve(stage.out().clip(), frame);
+    Vector3d place = new Vector3d(pose.x(joint), pose.y(joint), pose.z(joint));
+    marks.add(pegs(stage, joint, pose, place, part));
+    part.role()
+        .flatMap(GoalPart::of)
+        .filter(p -> !stage.pass().replaces() && PartGoals.isPossible(stage.out(), p))
+        .ifPresent(p -> marks.add(diamond(stage, joint, place, p)));
+    return marks;
+  }
+
+  private static Mark pegs(
+      ChosenStage<LayerPass> stage, int joint, WorldPose pose, Vector3d place, PartName part) {
+    Posing.Axes axes = stage.session().posing().axesProperty().get();
+    int parent = stage.out().clip().skeleton().parent(joint);
+    double[] frame = LayerHands.axes(axes, pose, joint, parent);
+    return new PegMark(
+        place,
+        frame,
+        part.words() + ", " + axes.words(),
+        HELD,
+        () -> {
+          LayerHands hands = new LayerHands(stage, joint);
+          return new PegMark.Turned() {
+            @Override
+            public void by(Vector3d axis, double angleRad) {
+              hands.turn(axis, angleRad);
+            }
+
+            @Override
+            public void done() {
+              stage.session().settle();
+            }
+          };
+        });
+  }
+
+  private static Mark diamond(
+      ChosenStage<LayerPass> stage, int joint, Vector3d place, GoalPart part) {
+    double[] by =
+        LayerEdit.at(
+            stage.pass(),
+            PartName.of(part.role()),
+            Channel.Of.GOAL,
+            stage.session().frameProperty().get());
+    String words =
+        Math.abs(by[0]) + Math.abs(by[1]) + Math.abs(by[2]) < 1e-9
+            ? "pull the " + part.words()
+            : String.format(
+                Locale.ROOT,
+                "pulled %+.0f, %+.0f, %+.0f mm",
+                1e3 * by[0],
+                1e3 * by[1],
+                1e3 * by[2]);
+    return new PlaceMark(
+        place,
+        Optional.empty(),
+        words,
+        () -> {
+          LayerHands hands = new LayerHands(stage, joint);
+          return hands::pull;
+        },
+        stage.session()::settle);
+  }
+}

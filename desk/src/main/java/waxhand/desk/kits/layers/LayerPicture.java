@@ -1,0 +1,267 @@
+package waxhand.desk.kits.layers;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.FlowPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import waxhand.core.body.PartName;
+import waxhand.core.chain.Plate;
+import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.LayerEdit;
+import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.layers.LayerRow;
+import waxhand.desk.command.Commands;
+import waxhand.desk.panels.Editor;
+import waxhand.desk.panels.NumberField;
+import waxhand.desk.panels.PassPicture;
+import waxhand.desk.session.Session;
+
+/**
+ * What a layer has beside its settings: how far an edit is felt, the selected part's turn typed in
+ * degrees, and its parts with a switch each.
+ */
+public final class LayerPicture implements PassPicture {
+  private static final List<String> LETTERS = List.of("x", "y", "z");
+
+  private final Session session;
+  private final VBox box = new VBox(8);
+  private final VBox rows = new VBox(2);
+  private final Label part = new Label();
+  private final List<NumberField> turns = new ArrayList<>();
+  private final RadioButton near = new RadioButton("Hold near the playhead");
+  private final RadioButton whole = new RadioButton("Whole range");
+  private final NumberField hold;
+  private final VBox turnLine = new VBox(4);
+  private List<LayerRow> shown = List.of();
+
+  public LayerPicture(Session session, Commands commands) {
+    this.session = session;
+    ToggleGroup group = new ToggleGroup();
+    near.setToggleGroup(group);
+    whole.setToggleGroup(group);
+    near.setId("hold-near");
+    whole.setId("hold-whole");
+    near.setTooltip(new Tooltip("An edit is felt so long to either side of the playhead only"));
+    whole.setTooltip(new Tooltip("An edit changes all of the work range by as much"));
+    near.setOnAction(e -> session.posing().wholeRangeProperty().set(false));
+    whole.setOnAction(e -> session.posing().wholeRangeProperty().set(true));
+    hold =
+        new NumberField(
+            "hold",
+            "Hold",
+            "s",
+            0.02,
+            2,
+            0.01,
+            30,
+            2,
+            "How long an edit is felt to either side",
+            v -> session.posing().holdSProperty().set(v),
+            () -> {});
+    for (int i = 0; i < 3; i++) {
+      int axis = i;
+      NumberField field =
+          new NumberField(
+                  "layer-turn-" + LETTERS.get(i),
+                  LETTERS.get(i),
+                  "°",
+                  -180,
+                  180,
+                  -3600,
+                  3600,
+                  1,
+                  "Turn of the selected part on this layer, at the playhead",
+                  v -> turned(axis, v),
+                  session::settle)
+              .labelled();
+      turns.add(field);
+    }
+    turnLine.getChildren().addAll(turns);
+    FlowPane keys = new FlowPane(6, 6);
+    for (String id : List.of("key-here", "keep-good", "fade-here")) {
+      Button button = commands.wordButton(id);
+      button.setText(SHORT.get(id));
+      button.setId("panel-" + id);
+      button.getStyleClass().add("wh-small");
+      keys.getChildren().add(button);
+    }
+    HBox nearLine = new HBox(8, near, hold);
+    nearLine.setAlignment(Pos.CENTER_LEFT);
+    box.getChildren()
+        .addAll(
+            Editor.heading("An edit"),
+            nearLine,
+            whole,
+            part,
+            turnLine,
+            keys,
+            Editor.heading("Parts"),
+            rows);
+    box.setId("layer");
+    session.posing().wholeRangeProperty().addListener((o, a, b) -> showHold());
+    session.posing().holdSProperty().addListener((o, a, b) -> showHold());
+    showHold();
+  }
+
+  private static final Map<String, String> SHORT =
+      Map.of("key-here", "Key here", "keep-good", "Right as it is here", "fade-here", "Fade here");
+
+  private void showHold() {
+    boolean all = session.posing().wholeRangeProperty().get();
+    whole.setSelected(all);
+    near.setSelected(!all);
+    hold.setDisable(all);
+    hold.show(session.posing().holdSProperty().get());
+  }
+
+  @Override
+  public Node node() {
+    return box;
+  }
+
+  @Override
+  public boolean isFirst() {
+    return true;
+  }
+
+  private Optional<LayerPass> layer() {
+    return session
+        .plate()
+        .map(Plate::pass)
+        .filter(LayerPass.class::isInstance)
+        .map(LayerPass.class::cast);
+  }
+
+  private Optional<PartName> selected() {
+    return session
+        .takeProperty()
+        .get()
+        .filter(t -> !session.selected().isEmpty())
+        .map(t -> PartName.of(t.raw().motion().body(), session.selected().nextSetBit(0)));
+  }
+
+  private void turned(int axis, double degrees) {
+    Optional<PartName> of = selected();
+    if (layer().isEmpty() || of.isEmpty()) {
+      return;
+    }
+    int frame = session.frameProperty().get();
+    Plate plate = session.plate().orElseThrow();
+    session.editPlate(
+        "turn of " + of.get().words() + " on " + plate.name(),
+        "typed-turn",
+        plate.id(),
+        p -> {
+          LayerPass pass = (LayerPass) p.pass();
+          double[] v = LayerEdit.at(pass, of.get(), Channel.Of.TURN, frame);
+          v[axis] = Math.toRadians(degrees);
+          return p.withPass(
+              LayerEdit.set(pass, of.get(), Channel.Of.TURN, frame, v, LayerHands.hold(session)));
+        });
+  }
+
+  @Override
+  public void show(Session of, String plateId) {
+    layer().ifPresent(this::show);
+  }
+
+  private void show(LayerPass layer) {
+    Optional<PartName> chosen = selected();
+    boolean turnable =
+        chosen.isPresent()
+            && (!layer.replaces() || LayerEdit.has(layer, chosen.get(), Channel.Of.TURN));
+    part.setText(
+        chosen
+            .map(p -> "Turn of the " + p.words() + " here")
+            .orElse("Select a part in the view to turn or pull it."));
+    part.setWrapText(true);
+    turnLine.setVisible(turnable);
+    turnLine.setManaged(turnable);
+    if (turnable) {
+      double[] v =
+          LayerEdit.at(layer, chosen.get(), Channel.Of.TURN, session.frameProperty().get());
+      for (int i = 0; i < 3; i++) {
+        turns.get(i).show(Math.toDegrees(v[i]));
+      }
+    }
+    if (!layer.rows().equals(shown)) {
+      shown = layer.rows();
+      rows.getChildren().setAll(list(layer));
+    }
+  }
+
+  private List<Node> list(LayerPass layer) {
+    Map<PartName, List<LayerRow>> byPart = new LinkedHashMap<>();
+    layer.rows().forEach(r -> byPart.computeIfAbsent(r.part(), p -> new ArrayList<>()).add(r));
+    List<Node> list = new ArrayList<>();
+    byPart.forEach((p, own) -> list.add(line(p, own)));
+    if (list.isEmpty()) {
+      Label none = new Label("Nothing is keyed yet.");
+      none.getStyleClass().add("wh-soft");
+      list.add(none);
+    }
+    return list;
+  }
+
+  private Node line(PartName of, List<LayerRow> own) {
+    CheckBox on = new CheckBox(of.words());
+    on.setSelected(own.stream().anyMatch(r -> !r.off()));
+    on.setTooltip(new Tooltip("Whether the layer acts on the " + of.words()));
+    on.setOnAction(e -> change("switch", of, on.isSelected()));
+    int keys = own.stream().mapToInt(r -> r.curve().keys().size()).max().orElse(0);
+    Label count = new Label(keys + (keys == 1 ? " key" : " keys"));
+    count.getStyleClass().add("wh-soft");
+    Region space = new Region();
+    HBox.setHgrow(space, Priority.ALWAYS);
+    Button clear = new Button("×");
+    clear.getStyleClass().add("wh-small");
+    clear.setTooltip(new Tooltip("Take the " + of.words() + " off this layer"));
+    clear.setAccessibleText("Take the " + of.words() + " off this layer");
+    clear.setOnAction(e -> remove(of));
+    HBox line = new HBox(8, on, space, count, clear);
+    line.setAlignment(Pos.CENTER_LEFT);
+    return line;
+  }
+
+  private void change(String what, PartName of, boolean on) {
+    rows(
+        what + " " + of.words() + (on ? " on" : " off") + " of",
+        all -> all.stream().map(r -> r.part().equals(of) ? r.withOff(!on) : r).toList());
+  }
+
+  private void remove(PartName of) {
+    rows(
+        "take " + of.words() + " off",
+        all -> all.stream().filter(r -> !r.part().equals(of)).toList());
+  }
+
+  private void rows(String what, UnaryOperator<List<LayerRow>> changed) {
+    session
+        .plate()
+        .ifPresent(
+            plate ->
+                session.editPlate(
+                    what + " " + plate.name(),
+                    null,
+                    plate.id(),
+                    p -> {
+                      LayerPass pass = (LayerPass) p.pass();
+                      return p.withPass(pass.withRows(changed.apply(pass.rows())));
+                    }));
+  }
+}

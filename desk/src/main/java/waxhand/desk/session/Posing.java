@@ -1,0 +1,71 @@
+package waxhand.desk.session;
+
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.DoubleProperty;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import javafx.beans.property.SimpleDoubleProperty;
+import javafx.beans.property.SimpleObjectProperty;
+
+/** How a hand poses: about which axes it turns, and how far what it does is felt. */
+public final class Posing {
+  /** Whose axes a part is turned about. */
+  public enum Axes {
+    OWN("own axes"),
+    PARENT("parent's axes"),
+    WORLD("world's axes");
+
+    private final String words;
+
+    Axes(String words) {
+      this.words = words;
+    }
+
+    public String words() {
+      return words;
+    }
+
+    Axes next() {
+      return values()[(ordinal() + 1) % values().length];
+    }
+  }
+
+  /** An edit is held so long to either side, seconds, until something else is said. */
+  public static final double USUAL_S = 0.25;
+
+  private final ObjectProperty<Axes> axes = new SimpleObjectProperty<>(Axes.OWN);
+  private final BooleanProperty wholeRange = new SimpleBooleanProperty();
+  private final DoubleProperty holdS = new SimpleDoubleProperty(USUAL_S);
+
+  /** For another take: nothing of the last one sticks. */
+  void begin() {
+    axes.set(Axes.OWN);
+    wholeRange.set(false);
+    holdS.set(USUAL_S);
+  }
+
+  public ObjectProperty<Axes> axesProperty() {
+    return axes;
+  }
+
+  public void nextAxes() {
+    axes.set(axes.get().next());
+  }
+
+  /** Whether an edit changes all of the work range by as much. */
+  public BooleanProperty wholeRangeProperty() {
+    return wholeRange;
+  }
+
+  /** How long an edit is felt to either side where it does not change all, seconds. */
+  public DoubleProperty holdSProperty() {
+    return holdS;
+  }
+
+  /** In plain words. */
+  public String words() {
+    return wholeRange.get()
+        ? "whole range"
+        : String.format(java.util.Locale.ROOT, "hold %.2f s", holdS.get());
+  }
+}
