@@ -29,7 +29,9 @@ import waxhand.desk.kits.contacts.ContactActions;
 import waxhand.desk.kits.contacts.ContactLanes;
 import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.kits.contacts.Prints;
+import waxhand.desk.kits.layers.KeyLanes;
 import waxhand.desk.kits.layers.LayerActions;
+import waxhand.desk.kits.layers.LayerTool;
 import waxhand.desk.kits.layers.ShiftDrag;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
@@ -65,6 +67,7 @@ public final class Bench extends StackPane {
   private final Surveys surveys = new Surveys(session, jobs);
   private final Worklist worklist = new Worklist(session, surveys);
   private final Contacts contacts = new Contacts(session);
+  private final LayerTool layers = new LayerTool(session);
   private final Palette palette = new Palette();
   private final Commands commands = new Commands(memory.keys());
   private final FileWork files = new FileWork(session, jobs, notices, memory);
@@ -99,7 +102,7 @@ public final class Bench extends StackPane {
     new FlagActions(session, commands).add();
     new PassActions(session, commands, contacts).add();
     new ContactActions(session, commands, contacts).add();
-    new LayerActions(session, commands).add();
+    new LayerActions(session, commands, layers).add();
     new Actions(session, commands).add();
     new ViewActions(session, commands, viewport, notices::mention).add();
     FindingActions.add(commands, worklist, session);
@@ -123,7 +126,11 @@ public final class Bench extends StackPane {
             worklist.chosenProperty().map(f -> f.map(Finding::frames)),
             new ShiftDrag(session),
             palette);
-    time = new TimeRows(new Lanes(session, results, worklist, palette), contactLanes, curves);
+    KeyLanes keyLanes = new KeyLanes(session, layers, palette);
+    Lanes lanes = new Lanes(session, results, worklist, palette);
+    time = new TimeRows(lanes, contactLanes, keyLanes, curves);
+    session.plateIdProperty().addListener((o, a, b) -> time.chosen());
+    session.takeProperty().addListener((o, a, b) -> time.chosen());
     Transport transport = new Transport(session, commands);
     transport.getStyleClass().add("wh-time");
     plan = new Plan(memory, new VBox(head, rail), shelf, viewport, panel, transport, time);

@@ -5,7 +5,9 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import waxhand.desk.curves.CurvesRoom;
 import waxhand.desk.kits.contacts.ContactLanes;
+import waxhand.desk.kits.layers.KeyLanes;
 import waxhand.desk.timeline.Lanes;
+import waxhand.desk.timeline.TimeArea;
 
 /**
  * What stands below the transport: lanes with the contacts, or curves in their place. Where there
@@ -14,29 +16,49 @@ import waxhand.desk.timeline.Lanes;
 final class TimeRows extends Region {
   private final Lanes lanes;
   private final ContactLanes contactLanes;
+  private final KeyLanes keyLanes;
   private final ScrollPane contactRows;
+  private final ScrollPane keyRows;
   private final CurvesRoom curves;
 
-  TimeRows(Lanes lanes, ContactLanes contactLanes, CurvesRoom curves) {
+  TimeRows(Lanes lanes, ContactLanes contactLanes, KeyLanes keyLanes, CurvesRoom curves) {
     this.lanes = lanes;
     this.contactLanes = contactLanes;
     this.curves = curves;
-    contactRows = new ScrollPane(contactLanes);
-    contactRows.getStyleClass().add("wh-rows");
-    // the bar lies over the rows: narrower ones would not stand under the ruler any more
-    contactLanes.prefWidthProperty().bind(contactRows.widthProperty());
-    contactRows.setHmax(0);
-    contactRows.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-    contactRows.setMinHeight(0);
-    contactRows.visibleProperty().bind(contactLanes.visibleProperty());
-    contactRows.managedProperty().bind(contactLanes.visibleProperty());
-    getChildren().addAll(lanes, contactRows, curves);
+    this.keyLanes = keyLanes;
+    contactRows = rows(contactLanes);
+    keyRows = rows(keyLanes);
+    getChildren().addAll(lanes, contactRows, keyRows, curves);
     getStyleClass().add("wh-time-rows");
     showCurves(false);
   }
 
-  private double contactsHeight(double width) {
-    return contactRows.isManaged() ? contactRows.prefHeight(width) : 0;
+  private static ScrollPane rows(TimeArea area) {
+    ScrollPane rows = new ScrollPane(area);
+    rows.getStyleClass().add("wh-rows");
+    // the bar lies over the rows: narrower ones would not stand under the ruler any more
+    area.prefWidthProperty().bind(rows.widthProperty());
+    rows.setHmax(0);
+    rows.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+    rows.setMinHeight(0);
+    rows.visibleProperty().bind(area.visibleProperty());
+    rows.managedProperty().bind(area.visibleProperty());
+    return rows;
+  }
+
+  /** What stands below the lanes: the keys of the active layer, else the contacts. */
+  private ScrollPane below() {
+    return keyRows.isManaged() ? keyRows : contactRows;
+  }
+
+  private double belowHeight(double width) {
+    return below().isManaged() ? below().prefHeight(width) : 0;
+  }
+
+  /** Shows keys where a layer is chosen. */
+  void chosen() {
+    showCurves(curves.isVisible());
+    requestLayout();
   }
 
   @Override
@@ -44,7 +66,7 @@ final class TimeRows extends Region {
     double rows =
         curves.isManaged()
             ? curves.prefHeight(width)
-            : lanes.prefHeight(width) + contactsHeight(width);
+            : lanes.prefHeight(width) + belowHeight(width);
     return snappedTopInset() + rows + snappedBottomInset();
   }
 
@@ -58,9 +80,9 @@ final class TimeRows extends Region {
       curves.resizeRelocate(x, y, w, h);
       return;
     }
-    double above = snapSizeY(Math.max(lanes.minHeight(w), h - contactsHeight(w)));
+    double above = snapSizeY(Math.max(lanes.minHeight(w), h - belowHeight(w)));
     lanes.resizeRelocate(x, y, w, above);
-    contactRows.resizeRelocate(x, y + above, w, Math.max(0, h - above));
+    below().resizeRelocate(x, y + above, w, Math.max(0, h - above));
   }
 
   /** Shows curves in place of lanes, or lanes again. */
@@ -76,7 +98,8 @@ final class TimeRows extends Region {
   private void showCurves(boolean shown) {
     show(curves, shown);
     show(lanes, !shown);
-    show(contactLanes, !shown);
+    show(keyLanes, !shown && keyLanes.isCalledFor());
+    show(contactLanes, !shown && !keyLanes.isCalledFor());
   }
 
   private static void show(Node node, boolean shown) {
@@ -87,6 +110,7 @@ final class TimeRows extends Region {
   void repaint() {
     lanes.draw();
     contactLanes.draw();
+    keyLanes.draw();
     curves.pane().draw();
   }
 }

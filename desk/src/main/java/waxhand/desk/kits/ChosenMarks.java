@@ -24,6 +24,7 @@ public final class ChosenMarks implements MarkSource {
   @Override
   public void onChange(Runnable changed) {
     // of motion, playhead and the chosen plate the views know
+    session.selectionProperty().addListener((o, a, b) -> changed.run());
     session.posing().axesProperty().addListener((o, a, b) -> changed.run());
     session.posing().wholeRangeProperty().addListener((o, a, b) -> changed.run());
     session.posing().holdSProperty().addListener((o, a, b) -> changed.run());

@@ -9,7 +9,6 @@ import java.util.function.UnaryOperator;
 import java.util.stream.DoubleStream;
 import waxhand.core.body.Body;
 import waxhand.core.body.PartName;
-import waxhand.core.chain.Plate;
 import waxhand.core.curve.Curve;
 import waxhand.core.curve.CurveKey;
 import waxhand.core.curve.Manner;
@@ -29,9 +28,11 @@ public final class LayerActions {
 
   private final Session session;
   private final Commands commands;
+  private final LayerTool tool;
 
-  public LayerActions(Session session, Commands commands) {
+  public LayerActions(Session session, Commands commands, LayerTool tool) {
     this.session = session;
+    this.tool = tool;
     this.commands = commands;
   }
 
@@ -78,6 +79,19 @@ public final class LayerActions {
         "Shift+K",
         this::isActive,
         this::fade);
+    manners();
+  }
+
+  /** The manners of the selected keys. */
+  private void manners() {
+    for (Manner manner : Manner.values()) {
+      add(
+          "keys-" + manner.key(),
+          "Make the selected keys " + manner.key(),
+          "Alt+DIGIT" + (manner.ordinal() + 1),
+          () -> !tool.selectedProperty().get().isEmpty(),
+          () -> tool.manner(manner));
+    }
   }
 
   private void add(String id, String words, String key, BooleanSupplier allowed, Runnable action) {
@@ -85,11 +99,7 @@ public final class LayerActions {
   }
 
   private Optional<LayerPass> layer() {
-    return session
-        .plate()
-        .map(Plate::pass)
-        .filter(LayerPass.class::isInstance)
-        .map(LayerPass.class::cast);
+    return tool.layer();
   }
 
   private boolean isActive() {
@@ -124,15 +134,7 @@ public final class LayerActions {
   }
 
   private void edit(String what, UnaryOperator<LayerPass> change) {
-    session
-        .plate()
-        .ifPresent(
-            p ->
-                session.editPlate(
-                    what + " " + p.name(),
-                    null,
-                    p.id(),
-                    plate -> plate.withPass(change.apply((LayerPass) plate.pass()))));
+    tool.edit(what, null, change);
   }
 
   private void change(String what, UnaryOperator<LayerRow> change) {

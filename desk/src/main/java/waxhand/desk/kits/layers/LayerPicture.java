@@ -43,8 +43,8 @@ public final class LayerPicture implements PassPicture {
   private final VBox rows = new VBox(2);
   private final Label part = new Label();
   private final List<NumberField> turns = new ArrayList<>();
-  private final RadioButton near = new RadioButton("Hold near the playhead");
-  private final RadioButton whole = new RadioButton("Whole range");
+  private final RadioButton near = new RadioButton("near here");
+  private final RadioButton whole = new RadioButton("in all of the range");
   private final NumberField hold;
   private final VBox turnLine = new VBox(4);
   private List<LayerRow> shown = List.of();
@@ -100,13 +100,14 @@ public final class LayerPicture implements PassPicture {
       button.getStyleClass().add("wh-small");
       keys.getChildren().add(button);
     }
-    HBox nearLine = new HBox(8, near, hold);
+    HBox nearLine = new HBox(14, near, whole);
     nearLine.setAlignment(Pos.CENTER_LEFT);
+    hold.labelled();
     box.getChildren()
         .addAll(
-            Editor.heading("An edit"),
+            Editor.heading("What a drag changes"),
             nearLine,
-            whole,
+            hold,
             part,
             turnLine,
             keys,
