@@ -100,7 +100,7 @@ public final class Bench extends StackPane {
     new ProjectActions(session, commands, files, memory, this).add();
     PassPalette.commands(commands, session, stage -> showPassPalette(stage));
     new FlagActions(session, commands).add();
-    new PassActions(session, commands, contacts).add();
+    new PassActions(session, commands, contacts, layers).add();
     new ContactActions(session, commands, contacts).add();
     new LayerActions(session, commands, layers).add();
     new Actions(session, commands).add();

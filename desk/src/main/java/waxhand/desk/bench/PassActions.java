@@ -15,6 +15,7 @@ import waxhand.desk.kits.FirstPass;
 import waxhand.desk.kits.Kits;
 import waxhand.desk.kits.NewPlates;
 import waxhand.desk.kits.contacts.Contacts;
+import waxhand.desk.kits.layers.LayerTool;
 import waxhand.desk.session.Session;
 
 /** The commands of passes. */
@@ -22,10 +23,12 @@ final class PassActions {
   private final Session session;
   private final Commands commands;
   private final Contacts contacts;
+  private final LayerTool layers;
   private final NewPlates plates;
 
-  PassActions(Session session, Commands commands, Contacts contacts) {
+  PassActions(Session session, Commands commands, Contacts contacts, LayerTool layers) {
     this.session = session;
+    this.layers = layers;
     this.contacts = contacts;
     this.commands = commands;
     this.plates = new NewPlates(session);
@@ -68,7 +71,7 @@ final class PassActions {
     commands.add(
         "Pass",
         "delete-plate",
-        "Remove the selected contacts, or the pass",
+        "Remove the selected contacts or keys, or the pass",
         "fth-trash-2",
         "Delete",
         () -> hasPlate() || !selectedContacts().isEmpty(),
@@ -166,6 +169,10 @@ final class PassActions {
   private void remove() {
     if (!selectedContacts().isEmpty()) {
       contacts.remove(selectedContacts());
+      return;
+    }
+    if (!layers.selectedProperty().get().isEmpty()) {
+      layers.remove();
       return;
     }
     Plate plate = session.plate().orElseThrow();

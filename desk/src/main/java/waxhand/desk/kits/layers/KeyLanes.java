@@ -12,8 +12,6 @@ import java.util.TreeSet;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.input.KeyCode;
-import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import waxhand.core.body.PartName;
@@ -67,7 +65,6 @@ public final class KeyLanes extends TimeArea {
     session.selectionProperty().addListener((o, a, b) -> draw());
     hands(this::pressed, this::dragged, this::released);
     addEventHandler(ScrollEvent.SCROLL, this::scrollTime);
-    addEventHandler(KeyEvent.KEY_PRESSED, this::keyed);
     tells(this::words, (x, y) -> hit(x, y).isPresent() ? Cursor.H_RESIZE : Cursor.DEFAULT);
   }
 
@@ -352,22 +349,5 @@ public final class KeyLanes extends TimeArea {
     boxing = false;
     session.settle();
     draw();
-  }
-
-  private void keyed(KeyEvent e) {
-    boolean any = !tool.selectedProperty().get().isEmpty();
-    if (e.getCode() == KeyCode.DELETE && any && !e.isAltDown() && !e.isShiftDown()) {
-      tool.remove();
-      e.consume();
-    } else if (e.isShortcutDown() && e.getCode() == KeyCode.C && any) {
-      tool.copy();
-      e.consume();
-    } else if (e.isShortcutDown() && e.getCode() == KeyCode.V && tool.hasCopied()) {
-      tool.paste();
-      e.consume();
-    } else if (e.isShortcutDown() && e.getCode() == KeyCode.A && isCalledFor()) {
-      tool.selectAll();
-      e.consume();
-    }
   }
 }

@@ -80,6 +80,18 @@ public final class LayerActions {
         this::isActive,
         this::fade);
     manners();
+    add("copy-keys", "Copy the selected keys", "Ctrl+C", this::hasSelected, tool::copy);
+    add(
+        "paste-keys",
+        "Paste the copied keys at the playhead",
+        "Ctrl+V",
+        () -> isActive() && tool.hasCopied(),
+        tool::paste);
+    add("select-keys", "Select all keys of the layer", "", this::hasKeys, tool::selectAll);
+  }
+
+  private boolean hasSelected() {
+    return !tool.selectedProperty().get().isEmpty();
   }
 
   /** The manners of the selected keys. */
@@ -88,8 +100,8 @@ public final class LayerActions {
       add(
           "keys-" + manner.key(),
           "Make the selected keys " + manner.key(),
-          "Alt+DIGIT" + (manner.ordinal() + 1),
-          () -> !tool.selectedProperty().get().isEmpty(),
+          "Alt+" + (manner.ordinal() + 1),
+          this::hasSelected,
           () -> tool.manner(manner));
     }
   }
