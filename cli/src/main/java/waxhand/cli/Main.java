@@ -33,6 +33,7 @@ import waxhand.formats.disk.Trouble;
       ContactsVerb.class,
       CleanVerb.class,
       KeysVerb.class,
+      PoseVerb.class,
       CompareVerb.class
     })
 public final class Main {

@@ -77,4 +77,31 @@ class KeysTest extends CliTest {
     }
     assertThat(Files.exists(folder.resolve("o.bvh"))).isFalse();
   }
+
+  @Test
+  void aPoseIsSavedAndTakenOnNearAFrame() throws Exception {
+    Path pose = folder.resolve("pose.json");
+    assertThat(run("pose", "save", take, "--frame", 200, "--out", pose)).isZero();
+    Path target = folder.resolve("posed.bvh");
+    assertThat(run("pose", "apply", take, pose, "--frame", 60, "--mirrored", "--out", target))
+        .isZero();
+    assertThat(out).contains("parts posed at frame 60");
+    String[] was = Files.readString(take).split("\n");
+    String[] is = Files.readString(target).split("\n");
+    int rows = 0;
+    while (!was[was.length - 1 - rows].startsWith("Frame Time")) {
+      rows++;
+    }
+    int first = was.length - rows;
+    assertThat(is[first + 60]).isNotEqualTo(was[first + 60]);
+    assertThat(is[first + 45]).isEqualTo(was[first + 45]);
+    assertThat(is[first + 75]).isEqualTo(was[first + 75]);
+    assertThat(run("pose", "apply", take, "fist", "--frame", 60, "--out", folder.resolve("f.bvh")))
+        .as("this body has no fingers")
+        .isEqualTo(2);
+    Files.writeString(pose, "{\"waxhand\":\"pose\",\"version\":1,\"turns\":{\"tail\":[0,0,1]}}");
+    assertThat(run("pose", "apply", take, pose, "--frame", 60, "--out", folder.resolve("f.bvh")))
+        .isEqualTo(1);
+    assertThat(err).contains("tail");
+  }
 }

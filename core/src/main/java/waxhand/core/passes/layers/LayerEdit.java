@@ -4,12 +4,16 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.joml.Quaterniondc;
 import waxhand.core.body.PartName;
+import waxhand.core.body.Role;
 import waxhand.core.chain.Axis;
 import waxhand.core.curve.Curve;
 import waxhand.core.curve.CurveKey;
 import waxhand.core.curve.TurnCurve;
 import waxhand.core.maths.Quats;
+import waxhand.core.pose.Pose;
+import waxhand.core.scene.Motion;
 
 /** What a hand does to a layer: it sets a part at a frame, and nothing beyond what it means to. */
 public final class LayerEdit {
@@ -108,6 +112,52 @@ public final class LayerEdit {
     return layer.replaces()
         && group == Channel.Of.TURN
         && curves.stream().noneMatch(Curve::isEmpty);
+  }
+
+  /**
+   * A layer that puts a body into a pose at a frame.
+   *
+   * @param in what the layer acts on
+   * @param out what comes of it as it is
+   * @param at the frame, counted as in both
+   * @param frame the same, counted in the raw take
+   * @param share how much of the way from how the body stands there, 0 to 1
+   * @throws IllegalArgumentException if the layer turns parts in the world's frame
+   */
+  public static LayerPass posed(
+      LayerPass layer,
+      Motion in,
+      Motion out,
+      int at,
+      double frame,
+      Pose pose,
+      double share,
+      Hold hold) {
+    if (layer.frame() == LayerPass.Frame.WORLD) {
+      throw new IllegalArgumentException("poses go on layers that turn in the parent's frame");
+    }
+    LayerPass posed = layer;
+    double[] is = new double[4];
+    double[] under = new double[4];
+    double[] to = new double[4];
+    double[] v = new double[3];
+    for (Role role : Role.values()) {
+      if (pose.rotation(in.body(), role, to, 0)) {
+        int joint = in.body().joint(role).orElseThrow();
+        out.clip().rotation(joint).read(at, is, 0);
+        Quats.slerp(is, 0, to, 0, share, to, 0);
+        if (layer.replaces()) {
+          Quaterniondc rest = in.body().skeleton().joint(joint).rest();
+          under = new double[] {rest.x(), rest.y(), rest.z(), rest.w()};
+        } else {
+          in.clip().rotation(joint).read(at, under, 0);
+        }
+        Quats.leading(under, 0, to, 0, to, 0);
+        Quats.log(to, 0, v, 0);
+        posed = set(posed, PartName.of(role), Channel.Of.TURN, frame, v, hold);
+      }
+    }
+    return posed;
   }
 
   /** With a key that changes nothing on all that is keyed of some parts, at a frame. */

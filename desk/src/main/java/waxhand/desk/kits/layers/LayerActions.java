@@ -46,7 +46,7 @@ public final class LayerActions {
     add(
         "whole-range",
         "Edits change the whole range, or hold near the playhead",
-        "W",
+        "Y",
         this::isActive,
         () ->
             session
@@ -100,7 +100,7 @@ public final class LayerActions {
       add(
           "keys-" + manner.key(),
           "Make the selected keys " + manner.key(),
-          "Alt+" + (manner.ordinal() + 1),
+          "Ctrl+" + (manner.ordinal() + 1),
           this::hasSelected,
           () -> tool.manner(manner));
     }
