@@ -16,15 +16,23 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
+import waxhand.core.body.PartName;
+import waxhand.core.body.Role;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
+import waxhand.core.curve.Curve;
+import waxhand.core.curve.CurveKey;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.Planted;
 import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.LayerEdit;
+import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.layers.LayerRow;
 import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.plants.Footing;
 import waxhand.core.plants.Plant;
@@ -39,6 +47,12 @@ import waxhand.core.work.Work;
 public class EditBenchmark {
   private Evaluator evaluator;
   private Evaluator wholeEvaluator;
+  private static final int KEY = 36_000;
+
+  private Evaluator layerEvaluator;
+  private Evaluator posedEvaluator;
+  private LayerPass layer;
+  private Chain posedChain;
   private Chain chain;
   private Chain wholeChain;
   private List<Plate> local;
@@ -68,6 +82,19 @@ public class EditBenchmark {
     wholeChain = chain.changed("s1", p -> p.withSpan(Span.ALL));
     wholeEvaluator = new Evaluator(take.raw);
     wholeEvaluator.evaluate(wholeChain, Work.UNWATCHED);
+    posedChain = chain.inserted(0, Plate.of("pose", LayerPass.KIND.defaults()));
+    posedEvaluator = new Evaluator(take.raw);
+    posedEvaluator.evaluate(posedChain, Work.UNWATCHED);
+    List<CurveKey> keys = new ArrayList<>();
+    for (int k = 0; k < 20; k++) {
+      keys.add(CurveKey.smooth(KEY / 10.0 * k, 0.1 * (k % 3)));
+    }
+    layer =
+        LayerPass.KIND
+            .defaults()
+            .plus(new LayerRow(PartName.of(Role.HEAD), Channel.TURN_Y, Curve.of(keys)));
+    layerEvaluator = new Evaluator(take.raw);
+    layerEvaluator.evaluate(Chain.of(Plate.of("k", layer)), Work.UNWATCHED);
     pose = new WorldPose(take.raw.clip().skeleton());
     plants = Plate.of("p", PlantsPass.KIND.defaults());
     plantsEvaluator = new Evaluator(take.raw);
@@ -90,6 +117,42 @@ public class EditBenchmark {
     Motion result =
         plantsEvaluator.evaluate(Chain.of(plants.withPass(moved)), Work.UNWATCHED).result();
     pose.solve(result.clip(), footing.frames().from());
+    return pose.y(0);
+  }
+
+  /** One of 20 keys of a layer is moved; all of the take is right after. */
+  @Benchmark
+  @BenchmarkMode(Mode.SampleTime)
+  @OutputTimeUnit(TimeUnit.MILLISECONDS)
+  public Motion moveKey() {
+    turn++;
+    LayerRow row = layer.rows().get(0);
+    Curve moved = row.curve().changed(k -> k.frame() == KEY, k -> k.withValue(0.01 * (turn % 20)));
+    Plate plate = Plate.of("k", layer.plus(row.withCurve(moved)));
+    return layerEvaluator.evaluate(Chain.of(plate), Work.UNWATCHED).result();
+  }
+
+  /**
+   * A hand is pulled on a layer in front of nine more passes, held a quarter of a second to either
+   * side, until the pose is right.
+   */
+  @Benchmark
+  @BenchmarkMode(Mode.SampleTime)
+  @OutputTimeUnit(TimeUnit.MILLISECONDS)
+  public double pullHand() {
+    turn++;
+    double[] by = {0.001 * (turn % 50), 0.0005 * (turn % 40), 0.02};
+    LayerPass pulled =
+        LayerEdit.set(
+            LayerPass.KIND.defaults(),
+            PartName.of(Role.LEFT_HAND),
+            Channel.Of.GOAL,
+            4300,
+            by,
+            new LayerEdit.Hold.Near(30));
+    Chain edited = posedChain.changed("pose", p -> p.withPass(pulled));
+    Motion result = posedEvaluator.evaluate(edited, Work.UNWATCHED).result();
+    pose.solve(result.clip(), 4300);
     return pose.y(0);
   }
 

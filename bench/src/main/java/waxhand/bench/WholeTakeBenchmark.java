@@ -13,6 +13,7 @@ import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Prepared;
 import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.ThinPass;
 import waxhand.core.passes.signal.SmoothMethod;
 import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.project.RawTake;
@@ -81,6 +82,13 @@ public class WholeTakeBenchmark {
   @Benchmark
   public Motion plants(LongTake take) {
     return Plate.of("p", PlantsPass.KIND.defaults())
+        .apply(take.raw, take.raw.clip().allFrames(), Work.UNWATCHED);
+  }
+
+  /** Few keys for all of it, contacts searched and held. */
+  @Benchmark
+  public Motion thin(LongTake take) {
+    return Plate.of("t", ThinPass.KIND.defaults())
         .apply(take.raw, take.raw.clip().allFrames(), Work.UNWATCHED);
   }
 
