@@ -18,10 +18,14 @@ import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.util.Duration;
 import javax.imageio.ImageIO;
+import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Span;
 import waxhand.core.chain.Triple;
+import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.LayerEdit;
+import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.survey.FindingKind;
 import waxhand.desk.bench.Bench;
@@ -210,6 +214,24 @@ final class Shots {
             }));
     shots.add(
         new Shot(
+            "posing",
+            () -> {
+              session.choose("take-1");
+              session.editChain("none", null, c -> Chain.EMPTY);
+              bench.commands().get("first-pass").run();
+              session.seek(612);
+            }));
+    shots.add(new Shot("posing", this::pose));
+    shots.add(
+        new Shot(
+            "thinning",
+            () -> {
+              session.select(new BitSet());
+              bench.commands().get("delete-plate").run();
+              bench.commands().get("add-thin").run();
+            }));
+    shots.add(
+        new Shot(
             "lampblack",
             () -> {
               bench.viewport().look(Aspect.PERSPECTIVE);
@@ -223,6 +245,34 @@ final class Shots {
     shots.add(new Shot("palette", () -> bench.commands().get("add-pass").run()));
     shots.addAll(skeletons());
     next(shots, folder, then);
+  }
+
+  /** An arm that is raised, and a head that looks aside, held about the playhead. */
+  private void pose() {
+    Session session = bench.session();
+    bench.commands().get("add-layer").run();
+    LayerPass layer = LayerPass.KIND.defaults();
+    double[][] turns = {{0.1, 0.1, 0.75}, {0, 0.5, 0.05}};
+    Role[] parts = {Role.LEFT_UPPER_ARM, Role.HEAD};
+    for (int n = 0; n < parts.length; n++) {
+      layer =
+          LayerEdit.set(
+              layer,
+              PartName.of(parts[n]),
+              Channel.Of.TURN,
+              612 + 90.0 * n,
+              turns[n],
+              new LayerEdit.Hold.Near(60));
+    }
+    LayerPass posed = layer;
+    session.editPlate(
+        "pose", null, session.plateIdProperty().get().orElseThrow(), p -> p.withPass(posed));
+    BitSet arm = new BitSet();
+    var body = session.takeProperty().get().orElseThrow().raw().motion().body();
+    body.joint(Role.LEFT_UPPER_ARM).ifPresent(arm::set);
+    session.select(arm);
+    bench.viewport().look(Aspect.PERSPECTIVE);
+    bench.viewport().frameParts();
   }
 
   /** The contact sheet, a skeleton at a time. */

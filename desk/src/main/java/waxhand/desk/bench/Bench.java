@@ -110,7 +110,7 @@ public final class Bench extends StackPane {
     contactLanes = new ContactLanes(session, contacts, palette);
     panel = new PassPanel(session, contacts, palette, commands, Kits::picture);
     Head head = new Head(session, commands, files, memory);
-    RailRow rail = new RailRow(new Rail(session, results, commands), commands);
+    RailRow rail = new RailRow(new Rail(session, results, commands, Kits::wearsTheBrush), commands);
     map = new BodyMap(session, contacts, palette);
     Casting casting = files.casting();
     PartActions.add(commands, casting, session);

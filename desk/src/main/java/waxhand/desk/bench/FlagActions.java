@@ -41,6 +41,14 @@ final class FlagActions {
         });
     commands.add(
         "Compare",
+        "flags-around",
+        "Flags before and after the chosen pass",
+        "",
+        "D",
+        () -> session.plate().isPresent(),
+        this::around);
+    commands.add(
+        "Compare",
         "a-left",
         "Flag A one stop back",
         "",
@@ -71,6 +79,14 @@ final class FlagActions {
         "Shift+B",
         session::hasTake,
         () -> flag(false, 1));
+  }
+
+  /** A in front of the chosen plate, B behind it. */
+  private void around() {
+    Chain chain = session.chain();
+    int at = chain.indexOf(session.plateIdProperty().get().orElse("")).orElse(0);
+    session.flagAProperty().set(Flag.after(chain, at));
+    session.flagBProperty().set(Flag.after(chain, at + 1));
   }
 
   private void flag(boolean a, int by) {

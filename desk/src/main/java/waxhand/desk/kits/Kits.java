@@ -88,6 +88,11 @@ public final class Kits {
     return of(kind).strokes();
   }
 
+  /** Whether hands in the views work on a plate of a kind while it is chosen. */
+  public static boolean wearsTheBrush(PassKind<?> kind) {
+    return kind == LayerPass.KIND;
+  }
+
   /** What a kind has in the window. */
   public static Kit of(PassKind<?> kind) {
     return ALL.stream().filter(k -> k.kind() == kind).findFirst().orElseGet(() -> Kit.plain(kind));

@@ -3,12 +3,14 @@ package waxhand.desk.rail;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import javafx.beans.binding.Bindings;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
+import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
@@ -20,6 +22,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
+import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Plate;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
@@ -35,6 +38,8 @@ final class PlateNode extends StackPane {
   private final Session session;
   private final Commands commands;
   private final Consumer<PlateNode> dropped;
+  private final Predicate<PassKind<?>> brushed;
+  private final Node brush = Commands.icon("fth-edit-3");
   private final Label name = new Label();
   private final CheckBox on = new CheckBox();
   private final Region effect = new Region();
@@ -46,9 +51,16 @@ final class PlateNode extends StackPane {
   private double moved;
 
   /**
+   * @param brushed whether hands in the views work on plates of a kind
    * @param dropped told when a dragged plate is let go
    */
-  PlateNode(Session session, Commands commands, Plate plate, Consumer<PlateNode> dropped) {
+  PlateNode(
+      Session session,
+      Commands commands,
+      Predicate<PassKind<?>> brushed,
+      Plate plate,
+      Consumer<PlateNode> dropped) {
+    this.brushed = brushed;
     this.session = session;
     this.commands = commands;
     this.dropped = dropped;
@@ -70,7 +82,9 @@ final class PlateNode extends StackPane {
                 null,
                 this.plate.id(),
                 p -> p.withMuted(!on.isSelected())));
-    HBox top = new HBox(4, name, on);
+    brush.setVisible(false);
+    brush.setManaged(false);
+    HBox top = new HBox(4, brush, name, on);
     top.setAlignment(Pos.CENTER_LEFT);
     StackPane bar = new StackPane(effect);
     bar.getStyleClass().add("wh-effect-back");
@@ -141,6 +155,9 @@ final class PlateNode extends StackPane {
 
   void setChosen(boolean chosen) {
     pseudoClassStateChanged(CHOSEN, chosen);
+    boolean active = chosen && brushed.test(plate.pass().kind());
+    brush.setVisible(active);
+    brush.setManaged(active);
   }
 
   void show(Plate now) {

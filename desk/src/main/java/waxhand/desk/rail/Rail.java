@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import javafx.application.Platform;
 import javafx.geometry.Pos;
 import javafx.scene.AccessibleRole;
@@ -22,6 +23,7 @@ import javafx.scene.layout.VBox;
 import javafx.scene.shape.Circle;
 import javafx.scene.shape.Line;
 import waxhand.core.chain.Chain;
+import waxhand.core.chain.PassKind;
 import waxhand.core.chain.Plate;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Flag;
@@ -44,6 +46,7 @@ public final class Rail extends Pane {
   private final Session session;
   private final Results results;
   private final Commands commands;
+  private final Predicate<PassKind<?>> brushed;
   private final Line line = new Line();
   private final Circle rawStop = new Circle(5);
   private final Circle resultStop = new Circle(5);
@@ -66,7 +69,12 @@ public final class Rail extends Pane {
   private double seen;
   private boolean dragging;
 
-  public Rail(Session session, Results results, Commands commands) {
+  /**
+   * @param brushed whether hands in the views work on plates of a kind: the chosen one then wears
+   *     the brush
+   */
+  public Rail(Session session, Results results, Commands commands, Predicate<PassKind<?>> brushed) {
+    this.brushed = brushed;
     this.session = session;
     this.commands = commands;
     this.results = results;
@@ -287,7 +295,7 @@ public final class Rail extends Pane {
       getChildren().removeAll(plates);
       plates.clear();
       for (Plate plate : wanted) {
-        PlateNode node = new PlateNode(session, commands, plate, this::drop);
+        PlateNode node = new PlateNode(session, commands, brushed, plate, this::drop);
         plates.add(node);
         getChildren().add(node);
       }
