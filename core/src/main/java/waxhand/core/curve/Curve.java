@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import waxhand.core.motion.FrameSet;
@@ -294,6 +295,43 @@ public final class Curve {
       }
     }
     return pieces;
+  }
+
+  /**
+   * The sum of curves, each so many times, exactly: on the keys of all of them. Where one of them
+   * holds its value until a key, so does the sum only if all do.
+   *
+   * @param times one a curve
+   */
+  public static Curve sum(List<Curve> curves, double[] times) {
+    List<Curve> told = new ArrayList<>();
+    List<Double> factors = new ArrayList<>();
+    for (int n = 0; n < times.length; n++) {
+      if (!curves.get(n).isEmpty() && Math.abs(times[n]) > 1e-12) {
+        told.add(curves.get(n));
+        factors.add(times[n]);
+      }
+    }
+    if (told.size() == 1) {
+      // keys keep their manners
+      double k = factors.get(0);
+      return of(told.get(0).keys.stream().map(key -> key.times(k)).toList());
+    }
+    TreeSet<Double> all = new TreeSet<>();
+    told.forEach(c -> c.keys.forEach(key -> all.add(key.frame())));
+    List<CurveKey> sum = new ArrayList<>();
+    for (double frame : all) {
+      double value = 0;
+      double in = 0;
+      double out = 0;
+      for (int n = 0; n < told.size(); n++) {
+        value += factors.get(n) * told.get(n).at(frame);
+        in += factors.get(n) * told.get(n).slopeBefore(frame);
+        out += factors.get(n) * told.get(n).slope(frame);
+      }
+      sum.add(CurveKey.free(frame, value, in, out));
+    }
+    return of(sum);
   }
 
   // ---- changed -----------------------------------------------------------------------------

@@ -102,7 +102,7 @@ public final class Bench extends StackPane {
     new FlagActions(session, commands).add();
     new PassActions(session, commands, contacts, layers).add();
     new ContactActions(session, commands, contacts).add();
-    new LayerActions(session, commands, layers).add();
+    new LayerActions(session, commands, layers, notices::mention).add();
     new Actions(session, commands).add();
     new ViewActions(session, commands, viewport, notices::mention).add();
     FindingActions.add(commands, worklist, session);

@@ -5,14 +5,19 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import java.util.stream.DoubleStream;
 import waxhand.core.body.Body;
 import waxhand.core.body.PartName;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
 import waxhand.core.curve.Curve;
 import waxhand.core.curve.CurveKey;
 import waxhand.core.curve.Manner;
+import waxhand.core.motion.Frames;
 import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.LayerActs;
 import waxhand.core.passes.layers.LayerEdit;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.LayerRow;
@@ -29,8 +34,14 @@ public final class LayerActions {
   private final Session session;
   private final Commands commands;
   private final LayerTool tool;
+  private final Consumer<String> mention;
 
-  public LayerActions(Session session, Commands commands, LayerTool tool) {
+  /**
+   * @param mention says something to the artist
+   */
+  public LayerActions(
+      Session session, Commands commands, LayerTool tool, Consumer<String> mention) {
+    this.mention = mention;
     this.session = session;
     this.tool = tool;
     this.commands = commands;
@@ -80,6 +91,7 @@ public final class LayerActions {
         this::isActive,
         this::fade);
     manners();
+    whole();
     add("copy-keys", "Copy the selected keys", "Ctrl+C", this::hasSelected, tool::copy);
     add(
         "paste-keys",
@@ -88,6 +100,78 @@ public final class LayerActions {
         () -> isActive() && tool.hasCopied(),
         tool::paste);
     add("select-keys", "Select all keys of the layer", "", this::hasKeys, tool::selectAll);
+  }
+
+  /** What is done to whole layers. */
+  private void whole() {
+    add("mirror-layer", "Put the layer on the other side", "", this::isActive, this::mirror);
+    add("split-layer", "Take the layer apart, one a part", "", this::hasKeys, this::split);
+    add(
+        "merge-layer",
+        "Merge the layer with the one behind it",
+        "",
+        () -> behind().isPresent(),
+        this::merge);
+  }
+
+  private void mirror() {
+    Body body = session.takeProperty().get().orElseThrow().raw().motion().body();
+    edit("put on the other side", l -> LayerActs.mirrored(l, body));
+  }
+
+  private void split() {
+    Plate plate = session.plate().orElseThrow();
+    List<LayerPass> parts = LayerActs.split((LayerPass) plate.pass());
+    session.editChain(
+        "take apart " + plate.name(),
+        null,
+        c -> {
+          int at = c.indexOf(plate.id()).orElseThrow();
+          Chain apart = c.without(plate.id());
+          for (LayerPass part : parts) {
+            String name = part.rows().get(0).part().words();
+            Plate own = plate.withId(apart.freshId(LayerPass.KIND)).withName(name).withPass(part);
+            apart = apart.inserted(at++, own);
+          }
+          return apart;
+        });
+  }
+
+  /** The layer behind the chosen one, if both can be merged. */
+  private Optional<Plate> behind() {
+    Optional<LayerPass> own = layer();
+    Chain chain = session.chain();
+    int at = chain.indexOf(session.plateIdProperty().get().orElse("")).orElse(chain.size());
+    if (own.isEmpty() || at + 1 >= chain.size()) {
+      return Optional.empty();
+    }
+    Plate first = chain.plates().get(at);
+    Plate next = chain.plates().get(at + 1);
+    boolean alike =
+        first.withId(next.id()).withName(next.name()).withPass(next.pass()).equals(next);
+    return next.pass() instanceof LayerPass other
+            && alike
+            && first.weight() == 1
+            && first.span().isAll()
+            && LayerActs.canMerge(own.get(), other)
+        ? Optional.of(next)
+        : Optional.empty();
+  }
+
+  private void merge() {
+    Plate first = session.plate().orElseThrow();
+    Plate second = behind().orElseThrow();
+    LayerActs.Merged merged =
+        LayerActs.merged(
+            (LayerPass) first.pass(), (LayerPass) second.pass(), Frames.first(session.frames()));
+    session.editChain(
+        "merge " + first.name() + " and " + second.name(),
+        null,
+        c -> c.without(second.id()).changed(first.id(), p -> p.withPass(merged.layer())));
+    mention.accept(
+        merged.dense()
+            ? "Parts that turn about several axes in both have a key a frame now."
+            : "Merged, with the keys of both.");
   }
 
   private boolean hasSelected() {
@@ -100,7 +184,7 @@ public final class LayerActions {
       add(
           "keys-" + manner.key(),
           "Make the selected keys " + manner.key(),
-          "Ctrl+" + (manner.ordinal() + 1),
+          "Ctrl+Alt+" + (manner.ordinal() + 1),
           this::hasSelected,
           () -> tool.manner(manner));
     }
