@@ -61,6 +61,11 @@ public interface Pass {
     return true;
   }
 
+  /** Whether the axes of its scope make a difference; else it acts on all of them. */
+  default boolean usesAxes() {
+    return false;
+  }
+
   /** Whether being prepared takes a look at the samples, not only at body, rate and length. */
   default boolean finds() {
     return false;

@@ -135,18 +135,38 @@ public final class Curve {
   // ---- its values --------------------------------------------------------------------------
 
   /** The last key at or before a frame; -1 before the first. */
-  private int before(double frame) {
+  int before(double frame) {
+    return before(frames, frame);
+  }
+
+  /** The last of some frames in rising order that is no later than another; -1 before the first. */
+  static int before(double[] inOrder, double frame) {
     int low = 0;
-    int high = frames.length;
+    int high = inOrder.length;
     while (low < high) {
       int middle = (low + high) >>> 1;
-      if (frames[middle] <= frame) {
+      if (inOrder[middle] <= frame) {
         low = middle + 1;
       } else {
         high = middle;
       }
     }
     return low - 1;
+  }
+
+  /** How many keys count, one a frame. */
+  int count() {
+    return counting.length;
+  }
+
+  /** Key {@code k} of those that count. */
+  CurveKey key(int k) {
+    return counting[k];
+  }
+
+  /** What lies behind key {@code k}; empty where its value stays. */
+  Optional<Cubic> behind(int k) {
+    return Optional.ofNullable(k >= 0 && k < cubics.length ? cubics[k] : null);
   }
 
   /** Value at a frame, which may lie between two. */
@@ -226,75 +246,7 @@ public final class Curve {
     if (equals(other)) {
       return Frames.NONE;
     }
-    List<Piece> mine = pieces();
-    List<Piece> its = other.pieces();
-    int least = Math.min(mine.size(), its.size());
-    int same = 0;
-    while (same < least - 1 && mine.get(same).equals(its.get(same))) {
-      same++;
-    }
-    int mineEnd = mine.size() - 1;
-    int itsEnd = its.size() - 1;
-    while (mineEnd > same && itsEnd > same && mine.get(mineEnd).equals(its.get(itsEnd))) {
-      mineEnd--;
-      itsEnd--;
-    }
-    double from = mine.get(same).sameUntil(its.get(same));
-    double to = mine.get(mineEnd).sameFrom(its.get(itsEnd));
-    if (!(from < to)) {
-      return Frames.NONE;
-    }
-    int first = (int) Math.max(0, Math.floor(from));
-    return new Frames(first, (int) Math.max(first, Math.min(Integer.MAX_VALUE, Math.ceil(to) + 1)));
-  }
-
-  /**
-   * A stretch with one formula.
-   *
-   * @param cubic empty where the value stays
-   */
-  private record Piece(double from, double to, Optional<Cubic> cubic, double value) {
-    boolean isLike(Piece other) {
-      return cubic.equals(other.cubic) && (cubic.isPresent() || value == other.value);
-    }
-
-    /** How far two that begin together have the same values. */
-    double sameUntil(Piece other) {
-      return from == other.from && isLike(other)
-          ? Math.min(to, other.to)
-          : Math.min(from, other.from);
-    }
-
-    /** From where on two that end together have the same values. */
-    double sameFrom(Piece other) {
-      return to == other.to && isLike(other) ? Math.max(from, other.from) : Math.max(to, other.to);
-    }
-
-    Piece until(double end) {
-      return new Piece(from, end, cubic, value);
-    }
-  }
-
-  /** Neighbours differ. */
-  private List<Piece> pieces() {
-    List<Piece> pieces = new ArrayList<>();
-    int count = frames.length;
-    double first = count == 0 ? Double.POSITIVE_INFINITY : frames[0];
-    double before = count == 0 ? 0 : values[0];
-    pieces.add(new Piece(Double.NEGATIVE_INFINITY, first, Optional.empty(), before));
-    for (int k = 0; k < count; k++) {
-      double to = k + 1 < count ? frames[k + 1] : Double.POSITIVE_INFINITY;
-      Optional<Cubic> cubic =
-          Optional.ofNullable(k + 1 < count ? cubics[k] : null).filter(c -> !c.isConstant());
-      Piece piece = new Piece(frames[k], to, cubic, cubic.isPresent() ? 0 : values[k]);
-      int last = pieces.size() - 1;
-      if (pieces.get(last).isLike(piece)) {
-        pieces.set(last, pieces.get(last).until(to));
-      } else {
-        pieces.add(piece);
-      }
-    }
-    return pieces;
+    return Piece.differing(Piece.of(this), Piece.of(other));
   }
 
   /**
@@ -367,56 +319,7 @@ public final class Curve {
    * Itself where a key stands there already.
    */
   public Curve inserted(double frame) {
-    if (keyAt(frame).isPresent()) {
-      return this;
-    }
-    int k = before(frame);
-    if (k < 0 || k >= cubics.length) {
-      return continued(frame);
-    }
-    if (cubics[k] == null) {
-      return plus(CurveKey.of(frame, values[k], Manner.STEP));
-    }
-    Cubic whole = cubics[k];
-    List<CurveKey> more = new ArrayList<>(frozen(k).frozen(k + 1).keys);
-    double slope = whole.slope(frame);
-    more.add(CurveKey.free(frame, whole.at(frame), slope, slope).within(whole));
-    more.replaceAll(key -> key.frame() == frames[k] ? key.within(whole) : key);
-    return of(more);
-  }
-
-  /** With a key beyond the first or last one, which from there on has no slope. */
-  private Curve continued(double frame) {
-    int end = before(frame) < 0 ? 0 : frames.length - 1;
-    Curve ended = this;
-    if (frames.length > 0 && counting[end].manner() == Manner.FREE) {
-      CurveKey key = counting[end];
-      boolean behind = frame > key.frame();
-      double in = behind ? key.in() : 0;
-      double out = behind ? 0 : key.out();
-      ended = plus(new CurveKey(key.frame(), key.value(), Manner.FREE, in, out, key.part()));
-    }
-    return ended.plus(CurveKey.of(frame, at(frame), Manner.FREE));
-  }
-
-  /** With a key that holds what lies on either side of it whatever becomes of the other side. */
-  private Curve pinned(double frame) {
-    Curve held = inserted(frame);
-    return held.frozen(held.before(frame));
-  }
-
-  /** With the slopes that a key has found held as they are. */
-  private Curve frozen(int k) {
-    double in = k > 0 && cubics[k - 1] != null ? cubics[k - 1].slope(frames[k]) : 0;
-    double out = k < cubics.length && cubics[k] != null ? cubics[k].slope(frames[k]) : 0;
-    List<CurveKey> now = new ArrayList<>(keys);
-    now.replaceAll(
-        key ->
-            key.frame() == frames[k]
-                    && (key.manner() == Manner.SMOOTH || key.manner() == Manner.STRAIGHT)
-                ? new CurveKey(key.frame(), key.value(), Manner.FREE, in, out, key.part())
-                : key);
-    return of(now);
+    return Pins.inserted(this, frame);
   }
 
   /**
@@ -430,7 +333,7 @@ public final class Curve {
     if (!(from < frame && frame < to)) {
       throw new IllegalArgumentException("an edit at " + frame + " between " + from + ", " + to);
     }
-    return pinned(from).pinned(to).plus(CurveKey.smooth(frame, value));
+    return Pins.pinned(Pins.pinned(this, from), to).plus(CurveKey.smooth(frame, value));
   }
 
   /**
@@ -448,9 +351,8 @@ public final class Curve {
     if (keys.isEmpty() && open && endless) {
       return of(List.of(CurveKey.smooth(0, by)));
     }
-    Curve held = this;
-    held = open ? held : held.pinned(from - ease).pinned(from);
-    held = endless ? held : held.pinned(to).pinned(to + ease);
+    Curve held = open ? this : Pins.pinned(Pins.pinned(this, from - ease), from);
+    held = endless ? held : Pins.pinned(Pins.pinned(held, to), to + ease);
     double first = open ? Double.NEGATIVE_INFINITY : from - NEAR;
     double end = endless ? Double.POSITIVE_INFINITY : to + NEAR;
     return held.changed(

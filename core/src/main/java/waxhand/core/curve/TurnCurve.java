@@ -189,19 +189,8 @@ public final class TurnCurve {
     return new Segment(begins, length, from, way, out, in);
   }
 
-  /** The last key at or before a frame; -1 before the first. */
   private int before(double frame) {
-    int low = 0;
-    int high = frames.length;
-    while (low < high) {
-      int middle = (low + high) >>> 1;
-      if (frames[middle] <= frame) {
-        low = middle + 1;
-      } else {
-        high = middle;
-      }
-    }
-    return low - 1;
+    return Curve.before(frames, frame);
   }
 
   /** Rotation at a frame, a unit quaternion. Modified: dest. */

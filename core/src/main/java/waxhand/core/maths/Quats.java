@@ -9,34 +9,12 @@ public final class Quats {
 
   /** dest = a · b. Modified: dest. */
   public static void multiply(double[] a, int aAt, double[] b, int bAt, double[] dest, int destAt) {
-    double ax = a[aAt];
-    double ay = a[aAt + 1];
-    double az = a[aAt + 2];
-    double aw = a[aAt + 3];
-    double bx = b[bAt];
-    double by = b[bAt + 1];
-    double bz = b[bAt + 2];
-    double bw = b[bAt + 3];
-    dest[destAt] = aw * bx + ax * bw + ay * bz - az * by;
-    dest[destAt + 1] = aw * by - ax * bz + ay * bw + az * bx;
-    dest[destAt + 2] = aw * bz + ax * by - ay * bx + az * bw;
-    dest[destAt + 3] = aw * bw - ax * bx - ay * by - az * bz;
+    multiply(a, aAt, 1, b, bAt, 1, dest, destAt);
   }
 
   /** dest = conjugate(a) · b, the turn that leads from a to b as seen from a. Modified: dest. */
   public static void between(double[] a, int aAt, double[] b, int bAt, double[] dest, int destAt) {
-    double ax = -a[aAt];
-    double ay = -a[aAt + 1];
-    double az = -a[aAt + 2];
-    double aw = a[aAt + 3];
-    double bx = b[bAt];
-    double by = b[bAt + 1];
-    double bz = b[bAt + 2];
-    double bw = b[bAt + 3];
-    dest[destAt] = aw * bx + ax * bw + ay * bz - az * by;
-    dest[destAt + 1] = aw * by - ax * bz + ay * bw + az * bx;
-    dest[destAt + 2] = aw * bz + ax * by - ay * bx + az * bw;
-    dest[destAt + 3] = aw * bw - ax * bx - ay * by - az * bz;
+    multiply(a, aAt, -1, b, bAt, 1, dest, destAt);
   }
 
   /**
@@ -44,18 +22,36 @@ public final class Quats {
    * are. Modified: dest.
    */
   public static void leading(double[] a, int aAt, double[] b, int bAt, double[] dest, int destAt) {
-    double ax = -a[aAt];
-    double ay = -a[aAt + 1];
-    double az = -a[aAt + 2];
+    multiply(b, bAt, 1, a, aAt, -1, dest, destAt);
+  }
+
+  /**
+   * dest = a · b.
+   *
+   * @param aTurns 1, or -1 to take the conjugate of a
+   * @param bTurns 1, or -1 to take that of b
+   */
+  private static void multiply(
+      double[] a,
+      int aAt,
+      double aTurns,
+      double[] b,
+      int bAt,
+      double bTurns,
+      double[] dest,
+      int destAt) {
+    double ax = aTurns * a[aAt];
+    double ay = aTurns * a[aAt + 1];
+    double az = aTurns * a[aAt + 2];
     double aw = a[aAt + 3];
-    double bx = b[bAt];
-    double by = b[bAt + 1];
-    double bz = b[bAt + 2];
+    double bx = bTurns * b[bAt];
+    double by = bTurns * b[bAt + 1];
+    double bz = bTurns * b[bAt + 2];
     double bw = b[bAt + 3];
-    dest[destAt] = bw * ax + bx * aw + by * az - bz * ay;
-    dest[destAt + 1] = bw * ay - bx * az + by * aw + bz * ax;
-    dest[destAt + 2] = bw * az + bx * ay - by * ax + bz * aw;
-    dest[destAt + 3] = bw * aw - bx * ax - by * ay - bz * az;
+    dest[destAt] = aw * bx + ax * bw + ay * bz - az * by;
+    dest[destAt + 1] = aw * by - ax * bz + ay * bw + az * bx;
+    dest[destAt + 2] = aw * bz + ax * by - ay * bx + az * bw;
+    dest[destAt + 3] = aw * bw - ax * bx - ay * by - az * bz;
   }
 
   /** dest = v turned by q. Modified: dest. */

@@ -113,17 +113,6 @@ public final class Shielded implements Strand<Shielded> {
     return shields.isEmpty();
   }
 
-  /** How much a frame of a joint is shielded. */
-  public double weight(int joint, int frame) {
-    double most = 0;
-    for (Map.Entry<BitSet, Track> shield : shields.entrySet()) {
-      if (shield.getKey().get(joint)) {
-        most = Math.max(most, shield.getValue().at(frame, 0));
-      }
-    }
-    return most;
-  }
-
   /**
    * What is left of a change, where it is shielded.
    *

@@ -2,6 +2,7 @@ package waxhand.core.thin;
 
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.function.IntPredicate;
 
 /**
  * Thins one run of samples: from each key the next one is as far as a cubic goes within the
@@ -125,11 +126,23 @@ final class CourseThinner {
 
   /** How many samples farther a cubic goes; its slopes are left in the segment. */
   private int farthest(int from, int most, int guess) {
+    int good = farthest(most, guess, length -> fits(from, length));
+    fits(from, good);
+    return good;
+  }
+
+  /**
+   * The farthest that something goes, by halves about a guess; one step always does.
+   *
+   * @param most at least 1
+   * @param goes whether it goes so far
+   */
+  static int farthest(int most, int guess, IntPredicate goes) {
     int good = 1;
     int bad = most + 1;
     int next = Math.max(2, Math.min(guess, most));
     while (bad - good > 1) {
-      if (fits(from, next)) {
+      if (goes.test(next)) {
         good = next;
         next = bad > most ? Math.min(2 * good, most) : (good + bad) / 2;
       } else {
@@ -137,7 +150,6 @@ final class CourseThinner {
         next = (good + bad) / 2;
       }
     }
-    fits(from, good);
     return good;
   }
 

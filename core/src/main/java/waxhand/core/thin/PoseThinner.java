@@ -29,7 +29,7 @@ final class PoseThinner {
     strips.forEach(Strip::begin);
     while (at[found - 1] < count - 1) {
       int from = at[found - 1];
-      guess = farthest(from, count - 1 - from, guess);
+      guess = CourseThinner.farthest(count - 1 - from, guess, length -> spans(from, length));
       at[found++] = from + guess;
       for (Strip strip : strips) {
         strip.spans(from, guess);
@@ -41,22 +41,6 @@ final class PoseThinner {
     if (!places.within(shown(cut, 0, count - 1), 0, count)) {
       strips.forEach(s -> s.poses(keys, false));
     }
-  }
-
-  private int farthest(int from, int most, int guess) {
-    int good = 1;
-    int bad = most + 1;
-    int next = Math.max(2, Math.min(guess, most));
-    while (bad - good > 1) {
-      if (spans(from, next)) {
-        good = next;
-        next = bad > most ? Math.min(2 * good, most) : (good + bad) / 2;
-      } else {
-        bad = next;
-        next = (good + bad) / 2;
-      }
-    }
-    return good;
   }
 
   private boolean spans(int from, int length) {

@@ -14,6 +14,9 @@ import waxhand.desk.timeline.TimeArea;
  * is little room lanes are scrolled before rows of contacts are.
  */
 final class TimeRows extends Region {
+  /** Keys are seen by so much at least, pixels. */
+  private static final double LEAST_KEYS = 60;
+
   private final Lanes lanes;
   private final ContactLanes contactLanes;
   private final KeyLanes keyLanes;
@@ -51,8 +54,13 @@ final class TimeRows extends Region {
     return keyRows.isManaged() ? keyRows : contactRows;
   }
 
+  /**
+   * Keys have the room that contacts have, so that the views do not jump when a layer is chosen.
+   */
   private double belowHeight(double width) {
-    return below().isManaged() ? below().prefHeight(width) : 0;
+    return below().isManaged()
+        ? Math.max(keyRows.isManaged() ? LEAST_KEYS : 0, contactRows.prefHeight(width))
+        : 0;
   }
 
   /** Shows keys where a layer is chosen. */

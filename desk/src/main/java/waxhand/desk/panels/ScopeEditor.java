@@ -25,6 +25,7 @@ final class ScopeEditor implements Editor {
   private final Button selection = new Button("Use selection");
   private final Button all = new Button("Whole body");
   private final Map<Axis, ToggleButton> axes = new EnumMap<>(Axis.class);
+  private final Node axesRow;
   private final VBox node;
 
   ScopeEditor(ChosenPlate chosen) {
@@ -51,7 +52,8 @@ final class ScopeEditor implements Editor {
       axes.put(axis, button);
       letters.getChildren().add(button);
     }
-    node = new VBox(6, words, new HBox(8, selection, all), Editor.row("Axes", letters));
+    axesRow = Editor.row("Axes", letters);
+    node = new VBox(6, words, new HBox(8, selection, all), axesRow);
   }
 
   private void selectionChosen() {
@@ -91,6 +93,7 @@ final class ScopeEditor implements Editor {
     words.setText("Acts on: " + plate.scope().words());
     selection.setDisable(chosen.session().selected().isEmpty());
     all.setDisable(plate.scope().isWholeBody());
+    PassPanel.put(axesRow, plate.pass().usesAxes());
     axes.forEach((axis, button) -> button.setSelected(plate.scope().axes().contains(axis)));
   }
 }

@@ -1,5 +1,7 @@
 package waxhand.desk.session;
 
+import java.util.Locale;
+import java.util.Optional;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ObjectProperty;
@@ -33,15 +35,31 @@ public final class Posing {
   /** An edit is held so long to either side, seconds, until something else is said. */
   public static final double USUAL_S = 0.25;
 
+  /**
+   * A turn while a hand is at it.
+   *
+   * @param axis which of the three
+   * @param angleRad how far it has come
+   */
+  public record Turning(int axis, double angleRad) {}
+
+  private final ObjectProperty<Optional<Turning>> turning =
+      new SimpleObjectProperty<>(Optional.empty());
   private final ObjectProperty<Axes> axes = new SimpleObjectProperty<>(Axes.OWN);
   private final BooleanProperty wholeRange = new SimpleBooleanProperty();
   private final DoubleProperty holdS = new SimpleDoubleProperty(USUAL_S);
 
   /** For another take: nothing of the last one sticks. */
   void begin() {
+    turning.set(Optional.empty());
     axes.set(Axes.OWN);
     wholeRange.set(false);
     holdS.set(USUAL_S);
+  }
+
+  /** The turn that a hand is at, if one is. */
+  public ObjectProperty<Optional<Turning>> turningProperty() {
+    return turning;
   }
 
   public ObjectProperty<Axes> axesProperty() {
@@ -66,6 +84,6 @@ public final class Posing {
   public String words() {
     return wholeRange.get()
         ? "whole range"
-        : String.format(java.util.Locale.ROOT, "hold %.2f s", holdS.get());
+        : String.format(Locale.ROOT, "hold %.2f s", holdS.get());
   }
 }

@@ -1,7 +1,6 @@
 package waxhand.core.passes.layers;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -100,10 +99,5 @@ public record LayerKeys(List<LayerRow> rows, long keys, long samples) {
         .sorted()
         .distinct()
         .toArray();
-  }
-
-  @Override
-  public String toString() {
-    return keys + " keys for " + samples + " samples at " + Arrays.toString(frames());
   }
 }

@@ -242,6 +242,11 @@ public record SmoothPass(
   }
 
   @Override
+  public boolean usesAxes() {
+    return true;
+  }
+
+  @Override
   public boolean uses(String key) {
     boolean ofSome = Set.of("strength", "cutoffHz", "order", "windowS", "degree").contains(key);
     return !ofSome || method.uses(key);

@@ -189,13 +189,18 @@ public final class KeyLanes extends TimeArea {
     }
     g.setFill(palette.get(Ink.WAX).deriveColor(0, 1, 1, 0.55));
     double low = top + ROW - 2;
+    double[] xs = new double[wide + 2];
+    double[] ys = new double[wide + 2];
     for (int n = 0; n < wide; n++) {
       double share = Math.sqrt(Math.max(turns[n] / mostTurn, moves[n] / mostMove));
-      double h = (ROW - 5) * share;
-      if (h > 0.2) {
-        g.fillRect(LEFT + scale.width() * n / wide, low - h, scale.width() / wide + 0.6, h);
-      }
+      xs[n] = LEFT + scale.width() * (n + 0.5) / wide;
+      ys[n] = low - (ROW - 5) * share;
     }
+    xs[wide] = LEFT + scale.width();
+    ys[wide] = low;
+    xs[wide + 1] = LEFT;
+    ys[wide + 1] = low;
+    g.fillPolygon(xs, ys, wide + 2);
   }
 
   // ---- hands -------------------------------------------------------------------------------

@@ -16,6 +16,7 @@ import waxhand.core.passes.limbs.PartGoals;
 import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.Posing;
 import waxhand.desk.viewport.Mark;
+import waxhand.desk.viewport.Pen;
 import waxhand.desk.viewport.PlaceMark;
 
 /**
@@ -23,8 +24,6 @@ import waxhand.desk.viewport.PlaceMark;
  * can be pulled. The layer's name stands at the edge of the view, with how far an edit is felt.
  */
 public final class LayerMarks {
-  private static final PegMark.Held HELD = new PegMark.Held();
-
   private LayerMarks() {}
 
   /** Those of the chosen layer at the playhead. */
@@ -39,12 +38,13 @@ public final class LayerMarks {
     }
     int joint = selected.nextSetBit(0);
     PartName part = PartName.of(stage.out().body(), joint);
-    if (stage.pass().replaces() && !LayerEdit.has(stage.pass(), part, Channel.Of.TURN)) {
-      return marks;
-    }
     WorldPose pose = new WorldPose(stage.out().clip().skeleton());
     pose.solve(stage.out().clip(), frame);
     Vector3d place = new Vector3d(pose.x(joint), pose.y(joint), pose.z(joint));
+    if (stage.pass().replaces() && !LayerEdit.has(stage.pass(), part, Channel.Of.TURN)) {
+      marks.add(new Saying(place, "this layer replaces, and has no keys of the " + part.words()));
+      return marks;
+    }
     marks.add(pegs(stage, joint, pose, place, part));
     part.role()
         .flatMap(GoalPart::of)
@@ -62,7 +62,7 @@ public final class LayerMarks {
         place,
         frame,
         part.words() + ", " + axes.words(),
-        HELD,
+        stage.session().posing(),
         () -> {
           LayerHands hands = new LayerHands(stage, joint);
           return new PegMark.Turned() {
@@ -105,5 +105,16 @@ public final class LayerMarks {
           return hands::pull;
         },
         stage.session()::settle);
+  }
+
+  /** Words beside a part that has no handles. */
+  private record Saying(Vector3d place, String words) implements Mark {
+    @Override
+    public void draw(Pen pen) {
+      double[] p = new double[3];
+      if (pen.sight().project(place, p)) {
+        pen.words(words, p[0] + 16, p[1] - 22);
+      }
+    }
   }
 }

@@ -11,7 +11,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.Label;
-import javafx.scene.control.RadioButton;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
@@ -43,8 +43,8 @@ public final class LayerPicture implements PassPicture {
   private final VBox rows = new VBox(2);
   private final Label part = new Label();
   private final List<NumberField> turns = new ArrayList<>();
-  private final RadioButton near = new RadioButton("near here");
-  private final RadioButton whole = new RadioButton("in all of the range");
+  private final ToggleButton near = new ToggleButton("Near here");
+  private final ToggleButton whole = new ToggleButton("In all of the range");
   private final NumberField hold;
   private final VBox turnLine = new VBox(4);
   private List<LayerRow> shown = List.of();
@@ -58,8 +58,8 @@ public final class LayerPicture implements PassPicture {
     whole.setId("hold-whole");
     near.setTooltip(new Tooltip("An edit is felt so long to either side of the playhead only"));
     whole.setTooltip(new Tooltip("An edit changes all of the work range by as much"));
-    near.setOnAction(e -> session.posing().wholeRangeProperty().set(false));
-    whole.setOnAction(e -> session.posing().wholeRangeProperty().set(true));
+    near.setOnAction(e -> choose(false));
+    whole.setOnAction(e -> choose(true));
     hold =
         new NumberField(
             "hold",
@@ -100,7 +100,7 @@ public final class LayerPicture implements PassPicture {
       button.getStyleClass().add("wh-small");
       keys.getChildren().add(button);
     }
-    HBox nearLine = new HBox(14, near, whole);
+    HBox nearLine = new HBox(8, near, whole);
     nearLine.setAlignment(Pos.CENTER_LEFT);
     hold.labelled();
     box.getChildren()
@@ -121,6 +121,12 @@ public final class LayerPicture implements PassPicture {
 
   private static final Map<String, String> SHORT =
       Map.of("key-here", "Key here", "keep-good", "Right as it is here", "fade-here", "Fade here");
+
+  private void choose(boolean all) {
+    session.posing().wholeRangeProperty().set(all);
+    // one of both is always on, also where it is pressed again
+    showHold();
+  }
 
   private void showHold() {
     boolean all = session.posing().wholeRangeProperty().get();

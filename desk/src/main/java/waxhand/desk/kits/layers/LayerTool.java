@@ -101,7 +101,9 @@ public final class LayerTool {
   /**
    * Keys of a layer somewhere else in time.
    *
-   * @param where a frame to where it comes
+   * @param about frame that stays where keys are stretched
+   * @param factor by which they are stretched; where it is 1 they are moved
+   * @param by frames they are moved by
    */
   static LayerPass moved(LayerPass layer, Set<Spot> spots, double about, double factor, double by) {
     return eachRow(

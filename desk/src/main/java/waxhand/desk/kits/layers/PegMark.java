@@ -1,11 +1,14 @@
 package waxhand.desk.kits.layers;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
 import org.joml.Vector3d;
 import waxhand.core.maths.Quats;
+import waxhand.desk.session.Posing;
 import waxhand.desk.theme.Palette.Ink;
 import waxhand.desk.theme.Type;
 import waxhand.desk.viewport.Mark;
@@ -19,9 +22,15 @@ import waxhand.desk.viewport.Sight;
 final class PegMark implements Mark {
   private static final String[] LETTERS = {"x", "y", "z"};
   private static final double[][] PATTERNS = {{}, {7, 4}, {2, 4}};
-  private static final double LENGTH_PX = 62;
   private static final double TAG_PX = 9;
-  private static final double SHORTEST_PX = 20;
+
+  private static final double LENGTH_PX = 62;
+
+  /** One that looks at the eye is still to be got hold of. */
+  private static final double SHORTEST_PX = 22;
+
+  /** Tags stand at least so far apart; where pegs lie in one line some are longer. */
+  private static final double APART_PX = 2 * TAG_PX + 4;
 
   /** A hand that rolls a peg by this much turns the part by a radian. */
   private static final double RADIAN_PX = 90;
@@ -43,23 +52,17 @@ final class PegMark implements Mark {
   private final Supplier<Turned> grasp;
   private final String words;
 
-  /** Which peg a hand holds, and how far it has turned it; shared by the marks of one drag. */
-  static final class Held {
-    int axis = -1;
-    double angleRad;
-  }
-
-  private final Held now;
+  private final Posing posing;
 
   /**
    * @param frame leads from the world's axes to those of the pegs, 4 numbers
    * @param grasp gives what is told, when a hand takes hold
    */
-  PegMark(Vector3d place, double[] frame, String words, Held now, Supplier<Turned> grasp) {
+  PegMark(Vector3d place, double[] frame, String words, Posing posing, Supplier<Turned> grasp) {
     this.place = place;
     this.words = words;
     this.grasp = grasp;
-    this.now = now;
+    this.posing = posing;
     for (int i = 0; i < 3; i++) {
       double[] v = new double[3];
       v[i] = 1;
@@ -84,7 +87,6 @@ final class PegMark implements Mark {
     double y = (to[1] - from[1]) / full * LENGTH_PX;
     double length = Math.hypot(x, y);
     if (length < SHORTEST_PX) {
-      // one that looks at the eye is still to be got hold of
       double k = length < 1e-6 ? 0 : SHORTEST_PX / length;
       x = k == 0 ? SHORTEST_PX : k * x;
       y *= k;
@@ -92,25 +94,47 @@ final class PegMark implements Mark {
     return Optional.of(new double[] {from[0], from[1], x, y});
   }
 
+  /** All three, their tags apart; empty where the part is behind the eye. */
+  private List<double[]> pegs(Sight sight) {
+    List<double[]> pegs = new ArrayList<>();
+    for (int i = 0; i < 3; i++) {
+      Optional<double[]> peg = peg(sight, i);
+      if (peg.isEmpty()) {
+        return List.of();
+      }
+      double[] p = peg.get();
+      double grown = Math.hypot(p[2], p[3]);
+      while (pegs.stream().anyMatch(o -> Math.hypot(o[2] - p[2], o[3] - p[3]) < APART_PX)) {
+        p[2] *= (grown + APART_PX / 2) / grown;
+        p[3] *= (grown + APART_PX / 2) / grown;
+        grown += APART_PX / 2;
+      }
+      pegs.add(p);
+    }
+    return pegs;
+  }
+
   @Override
   public void draw(Pen pen) {
     GraphicsContext g = pen.graphics();
-    for (int i = 0; i < 3; i++) {
-      int axis = i;
-      peg(pen.sight(), i).ifPresent(p -> draw(pen, g, axis, p));
+    List<double[]> pegs = pegs(pen.sight());
+    for (int i = 0; i < pegs.size(); i++) {
+      draw(pen, g, i, pegs.get(i));
     }
     double[] p = new double[3];
     if (pen.sight().project(place, p)) {
       String said =
-          now.axis < 0
-              ? words
-              : "turn about " + LETTERS[now.axis] + " " + LayerHands.degrees(now.angleRad);
+          posing
+              .turningProperty()
+              .get()
+              .map(t -> "turn about " + LETTERS[t.axis()] + " " + LayerHands.degrees(t.angleRad()))
+              .orElse(words);
       pen.words(said, p[0] + 16, p[1] + LENGTH_PX + 24);
     }
   }
 
   private void draw(Pen pen, GraphicsContext g, int axis, double[] p) {
-    boolean mine = now.axis == axis;
+    boolean mine = posing.turningProperty().get().filter(t -> t.axis() == axis).isPresent();
     g.setStroke(pen.ink(mine ? Ink.WAX_SHADE : Ink.FOCUS));
     g.setLineWidth(mine ? 4 : 2.5);
     g.setLineDashes(PATTERNS[axis]);
@@ -131,13 +155,11 @@ final class PegMark implements Mark {
 
   @Override
   public Optional<Hold> hold(Sight sight, double x, double y) {
-    for (int i = 0; i < 3; i++) {
-      Optional<double[]> peg = peg(sight, i);
-      if (peg.isPresent()) {
-        double[] p = peg.get();
-        if (Math.hypot(x - p[0] - p[2], y - p[1] - p[3]) < TAG_PX + 3) {
-          return Optional.of(new Rolled(sight, i, p, x, y));
-        }
+    List<double[]> pegs = pegs(sight);
+    for (int i = 0; i < pegs.size(); i++) {
+      double[] p = pegs.get(i);
+      if (Math.hypot(x - p[0] - p[2], y - p[1] - p[3]) < TAG_PX + 3) {
+        return Optional.of(new Rolled(sight, i, p, x, y));
       }
     }
     return Optional.empty();
@@ -168,8 +190,7 @@ final class PegMark implements Mark {
       wayY = -way.dot(sight.up());
       dial = Math.hypot(wayX, wayY) < DIAL;
       sense = axes[axis].dot(eye) >= 0 ? -1 : 1;
-      now.axis = axis;
-      now.angleRad = 0;
+      posing.turningProperty().set(Optional.of(new Posing.Turning(axis, 0)));
     }
 
     @Override
@@ -186,13 +207,13 @@ final class PegMark implements Mark {
       if (keys.stepped()) {
         angle = STEP_RAD * Math.rint(angle / STEP_RAD);
       }
-      now.angleRad = angle;
+      posing.turningProperty().set(Optional.of(new Posing.Turning(axis, angle)));
       turned.by(axes[axis], angle);
     }
 
     @Override
     public void release() {
-      now.axis = -1;
+      posing.turningProperty().set(Optional.empty());
       turned.done();
     }
   }

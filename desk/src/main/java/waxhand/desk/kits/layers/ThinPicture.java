@@ -139,7 +139,7 @@ public final class ThinPicture implements PassPicture {
               key.pass.holdsContacts());
       Place some = new Place(Span.of(part, 0), key.place.scope());
       LayerKeys its = LayerKeys.of(other.prepared(key.in, some), key.in, work);
-      tried[n] = (double) its.keys() * run.count() / part.count();
+      tried[n] = Math.rint((double) its.keys() * run.count() / part.count());
     }
     return new Told(keys, off, tried);
   }
