@@ -167,4 +167,43 @@ class CurveTest {
     assertThat(curve.doubled()).containsExactly(5.0);
     assertThatThrownBy(() -> CurveKey.free(5, 1, Double.NaN, 0)).hasMessageContaining("NaN");
   }
+
+  @Property(tries = 60)
+  void aRaisedRunIsRaisedAndNothingElse(@ForAll Random random) {
+    Curve curve = drawn(random, random.nextInt(7), 200);
+    int from = 30 + random.nextInt(60);
+    int to = from + 20 + random.nextInt(60);
+    Curve raised = curve.raised(0.3, from, to, 199, 10);
+    for (int f = 0; f < 220; f++) {
+      double by = raised.at(f) - curve.at(f);
+      if (f <= from - 10 || f >= to + 10) {
+        assertThat(by).as("frame %d", f).isZero();
+      } else if (f >= from && f <= to) {
+        assertThat(by).as("frame %d", f).isCloseTo(0.3, within(1e-9));
+      }
+    }
+    Curve all = curve.raised(0.3, 0, 199, 199, 10);
+    for (int f = 0; f < 200; f += 7) {
+      assertThat(all.at(f) - curve.at(f)).isCloseTo(0.3, within(1e-9));
+    }
+  }
+
+  @Property(tries = 40)
+  void aSumOfCurvesIsTheSumEverywhere(@ForAll Random random) {
+    Curve a = smoothly(random);
+    Curve b = smoothly(random);
+    Curve sum = Curve.sum(List.of(a, b, Curve.NONE), new double[] {2, -0.5, 7});
+    for (double f = -3; f < 110; f += 0.7) {
+      assertThat(sum.at(f)).isCloseTo(2 * a.at(f) - 0.5 * b.at(f), within(1e-9));
+    }
+    assertThat(Curve.sum(List.of(a, b), new double[] {3, 0}).keys()).hasSameSizeAs(a.keys());
+  }
+
+  private static Curve smoothly(Random random) {
+    List<CurveKey> keys = new ArrayList<>();
+    for (int n = 0; n < 5; n++) {
+      keys.add(CurveKey.smooth(20 * n + random.nextInt(15), random.nextGaussian()));
+    }
+    return Curve.of(keys);
+  }
 }

@@ -1,7 +1,9 @@
 package waxhand.core.passes.limbs;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import java.util.function.DoubleUnaryOperator;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.body.PartName;
@@ -23,7 +25,7 @@ class AimPassTest {
   private static final AimPass AIM = AimPass.KIND.defaults();
 
   /** The head turns about the upright as told, and nothing else moves. */
-  private static Motion looking(java.util.function.DoubleUnaryOperator headingRad) {
+  private static Motion looking(DoubleUnaryOperator headingRad) {
     Motion still = Samples.swaying(FRAMES, HZ, 0, 1);
     Clip clip = still.clip();
     double[] none = new double[4 * FRAMES];
@@ -82,8 +84,7 @@ class AimPassTest {
     pose.solve(in.clip(), 700);
     int head = in.body().joint(Role.HEAD).orElseThrow();
     Triple left = new Triple(pose.x(head) + 2, pose.y(head), pose.z(head) + 2);
-    assertThat(heading(run(at.withPoint(left), in), 700))
-        .isCloseTo(Math.PI / 4, org.assertj.core.api.Assertions.within(0.1));
+    assertThat(heading(run(at.withPoint(left), in), 700)).isCloseTo(Math.PI / 4, within(0.1));
     Triple side = new Triple(pose.x(head) + 2, pose.y(head), pose.z(head));
     AimPass stiff = at.withPoint(side).with(at.amounts().withLimit(Math.toRadians(40)));
     assertThat(heading(run(stiff, in), 700)).isLessThan(Math.toRadians(41));
@@ -101,5 +102,31 @@ class AimPassTest {
     AimPass gull = AIM.withTarget(AimTarget.of("gull"));
     assertThat(gull.prepared(in, Place.ALL).complaint().orElseThrow()).contains("gull");
     assertThat(run(gull, in)).isSameAs(in);
+  }
+
+  @Test
+  void neckAndChestTakeTheirSharesAndTheHeadLooksTheSameWay() {
+    Motion in = looking(t -> 0);
+    WorldPose pose = new WorldPose(in.clip().skeleton());
+    pose.solve(in.clip(), 700);
+    int head = in.body().joint(Role.HEAD).orElseThrow();
+    Triple left = new Triple(pose.x(head) + 2, pose.y(head), pose.z(head) + 2);
+    AimPass at = AIM.withTarget(new AimTarget.Point()).withPoint(left);
+    at = at.with(at.amounts().withStraight(1));
+    Motion alone = run(at.with(at.amounts().withNeck(0)), in);
+    Motion shared = run(at.with(at.amounts().withNeck(0.3).withChest(0.3)), in);
+    assertThat(heading(shared, 700)).isCloseTo(heading(alone, 700), within(0.05));
+    assertThat(turnOf(alone, Role.NECK)).isZero();
+    assertThat(turnOf(alone, Role.CHEST)).isZero();
+    assertThat(turnOf(shared, Role.NECK)).isCloseTo(0.3 * Math.PI / 4, within(0.03));
+    assertThat(turnOf(shared, Role.CHEST)).isCloseTo(0.3 * Math.PI / 4, within(0.03));
+    Motion half = run(at.with(at.amounts().withAmount(0.5)), in);
+    assertThat(heading(half, 700)).isCloseTo(heading(alone, 700) / 2, within(0.03));
+  }
+
+  private static double turnOf(Motion motion, Role role) {
+    double[] q = new double[4];
+    motion.clip().rotation(motion.body().joint(role).orElseThrow()).read(700, q, 0);
+    return Quats.angle(q, 0, new double[] {0, 0, 0, 1}, 0);
   }
 }
