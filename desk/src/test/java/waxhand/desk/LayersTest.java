@@ -1,24 +1,32 @@
 package waxhand.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
-import java.util.Set;
+import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Labeled;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
+import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Plate;
 import waxhand.core.curve.CurveKey;
-import waxhand.core.motion.Clip;
+import waxhand.core.measure.Pops;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.layers.Channel;
 import waxhand.core.passes.layers.LayerEdit;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.ThinPass;
+import waxhand.core.scene.Motion;
+import waxhand.core.survey.Finding;
+import waxhand.core.survey.FindingKind;
+import waxhand.core.survey.Surveyor;
 import waxhand.core.thin.Deviation;
 import waxhand.core.work.Work;
 import waxhand.desk.kits.layers.KeyLanes;
@@ -42,13 +50,7 @@ class LayersTest extends DeskTest {
   }
 
   private boolean changed(int frame) {
-    Clip a = raw().clip();
-    Clip b = result().clip();
-    boolean changed = false;
-    for (int j = 0; j < a.skeleton().size(); j++) {
-      changed |= !a.rotation(j).sameAt(frame, b.rotation(j));
-    }
-    return changed;
+    return changed(raw(), frame);
   }
 
   /** Rolls the peg that stands upright, in the view from the front. */
@@ -143,6 +145,133 @@ class LayersTest extends DeskTest {
     assertThat(off.worstMm()).isBetween(1.0, 5.001);
     run("undo");
     assertThat(plate().pass()).isInstanceOf(ThinPass.class);
-    assertThat(Set.of("Thin")).contains(plate().name());
+  }
+
+  @Test
+  void theHandThatGoesThroughTheHipsIsClearedByOnePull() throws Exception {
+    openDemo();
+    run("first-pass");
+    untilWorkedOut();
+    Motion before = result();
+    Frames through =
+        findings(before, Frames.first(session.frames())).stream()
+            .filter(f -> f.kind() == FindingKind.COLLISION)
+            .map(Finding::frames)
+            .findFirst()
+            .orElseThrow();
+    int middle = (through.from() + through.to()) / 2;
+    run("add-layer");
+    double[] by = {0.11, 0, 0.11};
+    LayerPass pulled =
+        LayerEdit.set(
+            layer(),
+            PartName.of(Role.RIGHT_HAND),
+            Channel.Of.GOAL,
+            middle,
+            by,
+            new LayerEdit.Hold.Near(70));
+    String id = plate().id();
+    interact(() -> session.editPlate("pull", null, id, p -> p.withPass(pulled)));
+    untilWorkedOut();
+    assertThat(findings(result(), through).stream().map(Finding::kind))
+        .doesNotContain(FindingKind.COLLISION, FindingKind.POP, FindingKind.JOLT);
+    Frames around = new Frames(middle - 90, middle + 90);
+    Motion was = before.with(before.clip().cut(around));
+    Motion is = result().with(result().clip().cut(around));
+    assertThat(Pops.peak(is, false)).isLessThan(1.2 * Pops.peak(was, false));
+    assertThat(changed(before, middle - 70)).isFalse();
+    assertThat(changed(before, middle)).isTrue();
+    assertThat(changed(before, middle + 70)).isFalse();
+  }
+
+  private static List<Finding> findings(Motion motion, Frames run) {
+    return new Surveyor()
+        .survey(motion, Work.UNWATCHED).findings().stream()
+            .filter(f -> f.frames().meets(run))
+            .toList();
+  }
+
+  @Test
+  void keysAreGivenMannersCopiedAndLayersMergedApartAndMirrored() throws Exception {
+    openDemo();
+    interact(() -> session.seek(HERE));
+    select(Role.LEFT_UPPER_ARM);
+    run("add-layer");
+    type("layer-turn-z", "20");
+    assertThat(keys()).containsExactly(570.0, 600.0, 630.0);
+    run("select-keys");
+    run("keys-step");
+    assertThat(layer().rows().get(0).curve().at(615)).isCloseTo(Math.toRadians(20), within(1e-9));
+    run("copy-keys");
+    interact(() -> session.seek(900));
+    run("paste-keys");
+    assertThat(keys()).containsExactly(570.0, 600.0, 630.0, 900.0, 930.0, 960.0);
+    interact(() -> session.seek(915));
+    run("key-here");
+    run("keep-good");
+    assertThat(layer().rows().get(0).curve().at(915)).isZero();
+    run("remove-keys-here");
+    assertThat(keys()).doesNotContain(915.0);
+    run("fade-here");
+    assertThat(layer().weight().at(915)).isEqualTo(1);
+    assertThat(layer().weight().at(960)).isZero();
+    run("undo");
+
+    run("mirror-layer");
+    PartName other = PartName.of(Role.RIGHT_UPPER_ARM);
+    assertThat(layer().rows().get(0).part()).isEqualTo(other);
+    assertThat(layer().rows().get(0).curve().at(600)).isCloseTo(-Math.toRadians(20), within(1e-9));
+    assertThat(bench.commands().get("merge-layer").allowed().getAsBoolean()).isFalse();
+    run("duplicate");
+    run("previous-plate");
+    run("merge-layer");
+    assertThat(session.chain().size()).isEqualTo(1);
+    assertThat(layer().rows().get(0).curve().at(600)).isCloseTo(-Math.toRadians(40), within(1e-9));
+    select(Role.HEAD);
+    run("whole-range");
+    type("layer-turn-x", "5");
+    run("split-layer");
+    assertThat(session.chain().plates().stream().map(Plate::name))
+        .containsExactly("right upper arm", "head");
+  }
+
+  @Test
+  void flagsStandAroundAPlateAndTheViewOffersALayer() throws Exception {
+    openDemo();
+    addSmoothAndLevel();
+    untilWorkedOut();
+    run("flags-around");
+    assertThat(session.flagAProperty().get().index(session.chain())).isZero();
+    assertThat(session.flagBProperty().get().index(session.chain())).isEqualTo(1);
+    assertThat(isShown(lookup("#axis-X").query())).as("Smooth acts on axes").isTrue();
+    run("flags-home");
+    select(Role.LEFT_HAND);
+    run("view-front");
+    WaitForAsyncUtils.waitForFxEvents();
+    Node view = lookup("#view-front").query();
+    Bounds b = view.getBoundsInLocal();
+    clickOn(view.localToScreen(b.getWidth() / 2, b.getHeight() - 22));
+    untilWorkedOut();
+    assertThat(plate().pass()).isInstanceOf(LayerPass.class);
+    assertThat(session.chain().indexOf(plate().id())).as("behind the chosen plate").hasValue(1);
+    run("add-guard");
+    assertThat(isShown(lookup("#axis-X").query())).isFalse();
+    assertThat(plate().scope().roles()).containsExactly(Role.LEFT_HAND);
+  }
+
+  private boolean changed(Motion before, int frame) {
+    boolean changed = false;
+    for (int j = 0; j < before.clip().skeleton().size(); j++) {
+      changed |= !before.clip().rotation(j).sameAt(frame, result().clip().rotation(j));
+    }
+    return changed;
+  }
+
+  private static boolean isShown(Node node) {
+    boolean shown = true;
+    for (Node n = node; n != null; n = n.getParent()) {
+      shown &= n.isVisible();
+    }
+    return shown;
   }
 }
