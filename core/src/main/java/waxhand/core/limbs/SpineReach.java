@@ -67,7 +67,7 @@ public final class SpineReach {
   }
 
   /**
-   * The clip with head or chest moved.
+   * The clip with head or chest moved. Frames in which nothing is wanted keep their bits.
    *
    * @param shift of it in the world, 3 numbers a frame, metres. Not modified.
    * @param turn of it in the world, 4 numbers a frame. Not modified.
@@ -81,6 +81,9 @@ public final class SpineReach {
     double[][] places = new double[links + 1][3];
     double[][] turned = new double[links + 1][4];
     for (int n = 0; n < run.count(); n++) {
+      if (isNothing(shift, turn, n)) {
+        continue;
+      }
       pose.solve(clip, run.from() + n);
       bend(shift, turn, n, places, turned);
       for (int k = 0; k <= links; k++) {
@@ -94,6 +97,12 @@ public final class SpineReach {
       out = out.withRotation(j, track);
     }
     return out;
+  }
+
+  private static boolean isNothing(double[] shift, double[] turn, int n) {
+    boolean stays = shift[3 * n] == 0 && shift[3 * n + 1] == 0 && shift[3 * n + 2] == 0;
+    boolean keeps = turn[4 * n] == 0 && turn[4 * n + 1] == 0 && turn[4 * n + 2] == 0;
+    return stays && keeps;
   }
 
   /** World turns of all joints of the chain, what is brought to the goal last. */

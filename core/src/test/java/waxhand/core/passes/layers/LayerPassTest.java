@@ -22,6 +22,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.limbs.GoalPart;
 import waxhand.core.passes.props.PropPass;
 import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
@@ -135,23 +136,30 @@ class LayerPassTest {
   @Test
   void anEditOfAnyChannelChangesNoBitOutsideItsSpan() {
     for (Channel channel : Channel.values()) {
-      Role role =
+      assertKeepsBitsOutside(
           channel.of() == Channel.Of.MOVE
               ? Role.HIPS
-              : channel.of().isGoal() ? Role.LEFT_HAND : Role.LEFT_UPPER_ARM;
-      Curve keyed = Curve.NONE.edited(300, 0.35, 270, 330);
-      Motion out = run(EMPTY.plus(new LayerRow(PartName.of(role), channel, keyed)), IN);
-      boolean inside = false;
-      for (int f = 0; f < 900; f++) {
-        boolean same = true;
-        for (int j = 0; j < IN.clip().skeleton().size(); j++) {
-          same &= Samples.sameBits(IN.clip(), out.clip(), j, f);
-        }
-        assertThat(same || f > 270 && f < 330).as("%s frame %d", channel, f).isTrue();
-        inside |= !same;
-      }
-      assertThat(inside).as("%s", channel).isTrue();
+              : channel.of().isGoal() ? Role.LEFT_HAND : Role.LEFT_UPPER_ARM,
+          channel);
     }
+    for (GoalPart part : GoalPart.values()) {
+      assertKeepsBitsOutside(part.role(), Channel.GOAL_Y);
+    }
+  }
+
+  private static void assertKeepsBitsOutside(Role role, Channel channel) {
+    Curve keyed = Curve.NONE.edited(300, 0.35, 270, 330);
+    Motion out = run(EMPTY.plus(new LayerRow(PartName.of(role), channel, keyed)), IN);
+    boolean inside = false;
+    for (int f = 0; f < 900; f++) {
+      boolean same = true;
+      for (int j = 0; j < IN.clip().skeleton().size(); j++) {
+        same &= Samples.sameBits(IN.clip(), out.clip(), j, f);
+      }
+      assertThat(same || f > 270 && f < 330).as("%s of %s frame %d", channel, role, f).isTrue();
+      inside |= !same;
+    }
+    assertThat(inside).as("%s of %s", channel, role).isTrue();
   }
 
   @Test
