@@ -33,6 +33,9 @@ import waxhand.desk.kits.layers.KeyLanes;
 import waxhand.desk.kits.layers.LayerActions;
 import waxhand.desk.kits.layers.LayerTool;
 import waxhand.desk.kits.layers.ShiftDrag;
+import waxhand.desk.kits.path.PathActions;
+import waxhand.desk.kits.path.PathMarks;
+import waxhand.desk.kits.path.PathTool;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.panels.PassPanel;
@@ -68,6 +71,7 @@ public final class Bench extends StackPane {
   private final Worklist worklist = new Worklist(session, surveys);
   private final Contacts contacts = new Contacts(session);
   private final LayerTool layers = new LayerTool(session);
+  private final PathTool path = new PathTool(session);
   private final Palette palette = new Palette();
   private final Commands commands = new Commands(memory.keys());
   private final FileWork files = new FileWork(session, jobs, notices, memory);
@@ -94,7 +98,10 @@ public final class Bench extends StackPane {
             session,
             palette,
             memory,
-            List.of(new Prints(session, contacts), new ChosenMarks(session)),
+            List.of(
+                new Prints(session, contacts),
+                new PathMarks(session, path),
+                new ChosenMarks(session)),
             Kits::strokes,
             contacts::selectedSide);
     new ProjectActions(session, commands, files, memory, this).add();
@@ -103,6 +110,7 @@ public final class Bench extends StackPane {
     new PassActions(session, commands, contacts, layers).add();
     new ContactActions(session, commands, contacts).add();
     new LayerActions(session, commands, layers, notices::mention).add();
+    new PathActions(session, commands, path, notices::mention).add();
     new Actions(session, commands).add();
     new ViewActions(session, commands, viewport, notices::mention).add();
     FindingActions.add(commands, worklist, session);

@@ -47,6 +47,7 @@ public final class Posing {
       new SimpleObjectProperty<>(Optional.empty());
   private final ObjectProperty<Axes> axes = new SimpleObjectProperty<>(Axes.OWN);
   private final BooleanProperty wholeRange = new SimpleBooleanProperty();
+  private final BooleanProperty pathShown = new SimpleBooleanProperty();
   private final DoubleProperty holdS = new SimpleDoubleProperty(USUAL_S);
 
   /** For another take: nothing of the last one sticks. */
@@ -54,6 +55,7 @@ public final class Posing {
     turning.set(Optional.empty());
     axes.set(Axes.OWN);
     wholeRange.set(false);
+    pathShown.set(false);
     holdS.set(USUAL_S);
   }
 
@@ -73,6 +75,11 @@ public final class Posing {
   /** Whether an edit changes all of the work range by as much. */
   public BooleanProperty wholeRangeProperty() {
     return wholeRange;
+  }
+
+  /** Whether hands work on the path of the selected part, instead of turning it. */
+  public BooleanProperty pathShownProperty() {
+    return pathShown;
   }
 
   /** How long an edit is felt to either side where it does not change all, seconds. */

@@ -37,6 +37,9 @@ public final class LayerEdit {
      * @param ease frames over which it comes and goes beyond, above 0
      */
     record Whole(double from, double to, double last, double ease) implements Hold {}
+
+    /** As far as the keys on either side of it, which stay; where there are none, without end. */
+    record Between() implements Hold {}
   }
 
   /** The values of a group of channels of a part at a frame; zeros where there are no keys. */
@@ -52,6 +55,29 @@ public final class LayerEdit {
     return curves.stream().mapToDouble(c -> c.at(frame)).toArray();
   }
 
+  /** What a group of channels of a part is told relative to; empty for the world. */
+  static Optional<String> target(LayerPass layer, PartName part, Channel.Of group) {
+    return layer.rows().stream()
+        .filter(r -> r.part().equals(part) && r.channel().of() == group && !r.to().isEmpty())
+        .map(LayerRow::to)
+        .findFirst();
+  }
+
+  /** Whether a key of a group of channels of a part stands at a frame. */
+  public static boolean isKey(LayerPass layer, PartName part, Channel.Of group, double frame) {
+    return curves(layer, part, group).stream().anyMatch(c -> c.keyAt(frame).isPresent());
+  }
+
+  /** Whether a frame lies between keys of a group of channels of a part. */
+  public static boolean isBetween(LayerPass layer, PartName part, Channel.Of group, double frame) {
+    List<Double> keys =
+        curves(layer, part, group).stream()
+            .flatMap(c -> c.keys().stream())
+            .map(CurveKey::frame)
+            .toList();
+    return keys.stream().anyMatch(k -> k < frame) && keys.stream().anyMatch(k -> k > frame);
+  }
+
   /** Whether a layer has keys of a group of channels of a part. */
   public static boolean has(LayerPass layer, PartName part, Channel.Of group) {
     return curves(layer, part, group).stream().anyMatch(c -> !c.isEmpty());
@@ -65,9 +91,10 @@ public final class LayerEdit {
   public static LayerPass set(
       LayerPass layer, PartName part, Channel.Of group, double frame, double[] values, Hold hold) {
     List<Curve> curves = curves(layer, part, group);
+    boolean whole = isWhole(layer, group, curves);
     List<Curve> now =
-        hold instanceof Hold.Near near && isWhole(layer, group, curves)
-            ? turned(curves, frame, values, near)
+        hold instanceof Hold.Near near && whole
+            ? turned(curves, frame, values, near.frames())
             : each(curves, frame, values, hold);
     LayerPass set = layer;
     for (int i = 0; i < now.size(); i++) {
@@ -88,6 +115,8 @@ public final class LayerEdit {
         now.add(curve);
       } else if (hold instanceof Hold.Whole w) {
         now.add(curve.raised(by, w.from(), w.to(), w.last(), w.ease()));
+      } else if (hold instanceof Hold.Between) {
+        now.add(curve.plus(rekeyed(curve, frame, values[i])));
       } else {
         double near = ((Hold.Near) hold).frames();
         now.add(curve.edited(frame, values[i], frame - near, frame + near));
@@ -96,11 +125,19 @@ public final class LayerEdit {
     return now;
   }
 
+  /** A key with another value; slopes that were drawn by hand stay. */
+  private static CurveKey rekeyed(Curve curve, double frame, double value) {
+    return curve
+        .keyAt(frame)
+        .map(k -> k.withValue(value))
+        .orElseGet(() -> CurveKey.smooth(frame, value));
+  }
+
   /** A turn that replaces is one curve: keys stand on all three. */
   private static List<Curve> turned(
-      List<Curve> curves, double frame, double[] values, Hold.Near hold) {
-    List<Curve> held = new TurnCurve(curves).inserted(curves, frame - hold.frames());
-    held = new TurnCurve(held).inserted(held, frame + hold.frames());
+      List<Curve> curves, double frame, double[] values, double hold) {
+    List<Curve> held = new TurnCurve(curves).inserted(curves, frame - hold);
+    held = new TurnCurve(held).inserted(held, frame + hold);
     List<Curve> now = new ArrayList<>();
     for (int i = 0; i < 3; i++) {
       now.add(held.get(i).plus(CurveKey.smooth(frame, values[i])));
@@ -185,7 +222,7 @@ public final class LayerEdit {
     return own.orElse(fresh);
   }
 
-  private static List<Curve> curves(LayerPass layer, PartName part, Channel.Of group) {
+  static List<Curve> curves(LayerPass layer, PartName part, Channel.Of group) {
     Curve[] curves = new Curve[group == Channel.Of.SWIVEL ? 1 : 3];
     Arrays.fill(curves, Curve.NONE);
     for (LayerRow row : layer.rows()) {

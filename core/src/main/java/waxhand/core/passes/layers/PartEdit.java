@@ -1,0 +1,157 @@
+package waxhand.core.passes.layers;
+
+import java.util.Optional;
+import waxhand.core.body.Body;
+import waxhand.core.body.PartName;
+import waxhand.core.ik.LimbSolver;
+import waxhand.core.maths.Quats;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.limbs.GoalPart;
+import waxhand.core.passes.limbs.PartGoals;
+import waxhand.core.passes.limbs.TieTarget;
+import waxhand.core.scene.Motion;
+
+/**
+ * One part of a body under a hand: turned or brought elsewhere in the world, from how it stands
+ * when the hand takes hold of it. Each call starts from there again.
+ */
+public final class PartEdit {
+  private final LayerPass layer;
+  private final Body body;
+  private final Motion in;
+  private final int joint;
+  private final int at;
+  private final double frame;
+  private final WorldPose pose;
+
+  /**
+   * @param in what the layer acts on
+   * @param out what comes of it, as it is
+   * @param at the frame, counted as in both
+   * @param frame the same, counted in the raw take
+   */
+  public PartEdit(LayerPass layer, Motion in, Motion out, int joint, int at, double frame) {
+    this.layer = layer;
+    this.in = in;
+    this.joint = joint;
+    this.at = at;
+    this.frame = frame;
+    body = out.body();
+    pose = WorldPose.only(out.clip().skeleton(), joint);
+    pose.solve(out.clip(), at);
+  }
+
+  /** Turned by a rotation vector of the world, radians. */
+  public LayerPass turned(double[] by, LayerEdit.Hold hold) {
+    return turned(joint, by, hold);
+  }
+
+  private LayerPass turned(int which, double[] by, LayerEdit.Hold hold) {
+    PartName part = PartName.of(body, which);
+    int parent = body.skeleton().parent(which);
+    double[] way = by.clone();
+    if (parent >= 0 && layer.frame() == LayerPass.Frame.PARENT) {
+      backwards(pose.rotations(), 4 * parent, way);
+    }
+    double[] was = LayerEdit.at(layer, part, Channel.Of.TURN, frame);
+    double[] q = new double[8];
+    Quats.exp(way, 0, q, 0);
+    Quats.exp(was, 0, q, 4);
+    Quats.multiply(q, 0, q, 4, q, 0);
+    double[] now = new double[3];
+    Quats.log(q, 0, now, 0);
+    unwrap(now, was, way);
+    return LayerEdit.set(layer, part, Channel.Of.TURN, frame, now, hold);
+  }
+
+  /** A vector as a turned frame sees it. Modified: v. */
+  private static void backwards(double[] rotations, int from, double[] v) {
+    double[] back = {
+      -rotations[from], -rotations[from + 1], -rotations[from + 2], rotations[from + 3]
+    };
+    Quats.rotate(back, 0, v, 0, v, 0);
+  }
+
+  /** Of the rotation vectors that mean the same the one nearest to where the hand has come. */
+  private static void unwrap(double[] v, double[] was, double[] by) {
+    double angle = Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
+    double along = 0;
+    for (int i = 0; i < 3; i++) {
+      along += (was[i] + by[i]) * (angle < 1e-9 ? 0 : v[i] / angle);
+    }
+    double turns = Math.rint((along - angle) / (2 * Math.PI));
+    if (angle > 1e-9 && turns != 0) {
+      double k = (angle + 2 * Math.PI * turns) / angle;
+      for (int i = 0; i < 3; i++) {
+        v[i] *= k;
+      }
+    }
+  }
+
+  /** Whether the part can be pulled: the layer adds, and its limb or the spine follows. */
+  public boolean isPulled() {
+    Optional<GoalPart> goal = PartName.of(body, joint).role().flatMap(GoalPart::of);
+    return !layer.replaces() && goal.filter(g -> PartGoals.isPossible(in, g)).isPresent();
+  }
+
+  /** Pulled by so much in the world, metres; its limb follows. */
+  public LayerPass pulled(double[] by, LayerEdit.Hold hold) {
+    PartName part = PartName.of(body, joint);
+    double[] way = by.clone();
+    LayerEdit.target(layer, part, Channel.Of.GOAL)
+        .flatMap(to -> TieTarget.of(to).in(in))
+        .ifPresent(
+            course -> {
+              double[] frameOf = new double[7];
+              course.pose(at, frameOf);
+              backwards(frameOf, 3, way);
+            });
+    double[] now = LayerEdit.at(layer, part, Channel.Of.GOAL, frame);
+    for (int i = 0; i < 3; i++) {
+      now[i] += way[i];
+    }
+    return LayerEdit.set(layer, part, Channel.Of.GOAL, frame, now, hold);
+  }
+
+  /** The channels by which the part is brought elsewhere: its goal, or the turn of its parent. */
+  public Optional<Bender> bender() {
+    if (isPulled()) {
+      return Optional.of(new Bender(PartName.of(body, joint), Channel.Of.GOAL));
+    }
+    int parent = body.skeleton().parent(joint);
+    if (parent < 0) {
+      return Optional.empty();
+    }
+    PartName part = PartName.of(body, parent);
+    boolean free = !layer.replaces() || LayerEdit.has(layer, part, Channel.Of.TURN);
+    return free ? Optional.of(new Bender(part, Channel.Of.TURN)) : Optional.empty();
+  }
+
+  /** Channels of a part. */
+  public record Bender(PartName part, Channel.Of group) {}
+
+  /**
+   * Brought elsewhere by so much in the world, metres, as far as it goes: pulled, or where no limb
+   * leads to it by a turn of its parent.
+   *
+   * @throws IllegalStateException if there is no {@link #bender}
+   */
+  public LayerPass dragged(double[] by, LayerEdit.Hold hold) {
+    Bender bender = bender().orElseThrow();
+    if (bender.group() == Channel.Of.GOAL) {
+      return pulled(by, hold);
+    }
+    int parent = body.skeleton().parent(joint);
+    double[] arm = new double[3];
+    double[] to = new double[3];
+    for (int i = 0; i < 3; i++) {
+      arm[i] = pose.positions()[3 * joint + i] - pose.positions()[3 * parent + i];
+      to[i] = arm[i] + by[i];
+    }
+    double[] arc = new double[4];
+    LimbSolver.arc(arm, to, arc, 0);
+    double[] turn = new double[3];
+    Quats.log(arc, 0, turn, 0);
+    return turned(parent, turn, hold);
+  }
+}

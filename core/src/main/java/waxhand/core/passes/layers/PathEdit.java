@@ -1,0 +1,176 @@
+package waxhand.core.passes.layers;
+
+import java.util.List;
+import java.util.function.DoubleUnaryOperator;
+import java.util.function.UnaryOperator;
+import waxhand.core.body.PartName;
+import waxhand.core.chain.Axis;
+import waxhand.core.curve.Curve;
+import waxhand.core.maths.Hermite;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.PartPath;
+import waxhand.core.thin.FewCurves;
+
+/**
+ * What a hand does to the path of a part that is pulled: keys slid along it in time, their slopes
+ * drawn, a stretch made straight or smooth. All of it becomes keys of the part's goal, as offsets,
+ * so that what lies beneath stays in the detail.
+ */
+public final class PathEdit {
+  /** Keys of a straightened or smoothed stretch are off by so much at most, metres. */
+  private static final double TOLERANCE_M = 0.0005;
+
+  /** A Gaussian is nothing beyond so many of its widths. */
+  private static final double WIDTHS = 3;
+
+  private static final double SAME = 1e-3;
+
+  private PathEdit() {}
+
+  /** A layer with the keys of a part's channels at one frame put to another. */
+  public static LayerPass slid(
+      LayerPass layer, PartName part, Channel.Of group, double from, double to) {
+    return each(
+        layer,
+        part,
+        group,
+        curve ->
+            from == to
+                ? curve
+                : curve
+                    .without(k -> Math.abs(k.frame() - to) < SAME)
+                    .moved(k -> Math.abs(k.frame() - from) < SAME, to - from, 0));
+  }
+
+  /**
+   * A layer with the slopes of a part's goal drawn at a frame; channels without a key there get one
+   * that keeps what is there.
+   *
+   * @param in slopes towards the key, metres a frame, one an axis
+   * @param out slopes away from it
+   */
+  public static LayerPass sloped(
+      LayerPass layer, PartName part, double frame, double[] in, double[] out) {
+    LayerPass sloped = layer;
+    List<Curve> curves = LayerEdit.curves(layer, part, Channel.Of.GOAL);
+    for (int i = 0; i < 3; i++) {
+      double first = in[i];
+      double last = out[i];
+      Curve curve =
+          curves
+              .get(i)
+              .inserted(frame)
+              .changed(k -> Math.abs(k.frame() - frame) < SAME, k -> k.withSlopes(first, last));
+      sloped = sloped.plus(row(layer, part, i, curve));
+    }
+    return sloped;
+  }
+
+  /** The slopes of a part's goal on the way to a frame, or away from it, metres a frame. */
+  public static double[] slopes(LayerPass layer, PartName part, double frame, boolean before) {
+    return LayerEdit.curves(layer, part, Channel.Of.GOAL).stream()
+        .mapToDouble(c -> before ? c.slopeBefore(frame) : c.slope(frame))
+        .toArray();
+  }
+
+  /**
+   * A layer on which a part goes straight from where it is at the start of a stretch to where it is
+   * at its end, as fast as it went before.
+   *
+   * @param path of the part as it comes out of the layer, over the stretch, 3 frames or more
+   * @param from frame of its start, counted in the raw take
+   * @param ease frames over which it leaves its path, and comes to it again
+   */
+  public static LayerPass straightened(
+      LayerPass layer, PartName part, PartPath path, int from, int ease) {
+    int count = path.count();
+    double[] along = new double[count];
+    for (int n = 1; n < count; n++) {
+      along[n] = along[n - 1] + path.distance(n - 1, n);
+    }
+    double[] to = new double[3 * count];
+    for (int n = 0; n < count; n++) {
+      double share = along[count - 1] < 1e-9 ? n / (count - 1.0) : along[n] / along[count - 1];
+      for (int i = 0; i < 3; i++) {
+        to[3 * n + i] = path.at(0, i) + share * (path.at(count - 1, i) - path.at(0, i));
+      }
+    }
+    return through(layer, part, path, to, from, ease);
+  }
+
+  /**
+   * A layer on which a part's path over a stretch is smooth.
+   *
+   * @param path of the part as it comes out of the layer, over the stretch, 3 frames or more
+   * @param from frame of its start, counted in the raw take
+   * @param ease frames over which it leaves its path, and comes to it again
+   * @param width of the Gaussian that smooths it, frames, above 0
+   */
+  public static LayerPass smoothed(
+      LayerPass layer, PartName part, PartPath path, int from, int ease, double width) {
+    int count = path.count();
+    int far = (int) Math.ceil(WIDTHS * width);
+    double[] to = new double[3 * count];
+    for (int n = 0; n < count; n++) {
+      // as many on both sides, or the ends would be drawn inwards
+      int reach = Math.min(far, Math.min(n, count - 1 - n));
+      double sum = 0;
+      for (int m = n - reach; m <= n + reach; m++) {
+        double w = Math.exp(-0.5 * (m - n) * (m - n) / (width * width));
+        sum += w;
+        for (int i = 0; i < 3; i++) {
+          to[3 * n + i] += w * path.at(m, i);
+        }
+      }
+      for (int i = 0; i < 3; i++) {
+        to[3 * n + i] /= sum;
+      }
+    }
+    return through(layer, part, path, to, from, ease);
+  }
+
+  /** Keys that lead a part through places; ends of the stretch stay where they are. */
+  private static LayerPass through(
+      LayerPass layer, PartName part, PartPath path, double[] to, int from, int ease) {
+    int count = path.count();
+    List<Curve> curves = LayerEdit.curves(layer, part, Channel.Of.GOAL);
+    Frames run = new Frames(from, from + count);
+    double[] offsets = new double[3 * count];
+    DoubleUnaryOperator share =
+        n -> Hermite.smoothstep(Math.min(1, Math.min(n, count - 1 - n) / Math.max(1.0, ease)));
+    for (int i = 0; i < 3; i++) {
+      curves.get(i).read(run, offsets, i, 3);
+      for (int n = 0; n < count; n++) {
+        offsets[3 * n + i] += share.applyAsDouble(n) * (to[3 * n + i] - path.at(n, i));
+      }
+    }
+    List<Curve> few = FewCurves.through(offsets, from, TOLERANCE_M);
+    LayerPass led = layer;
+    for (int i = 0; i < 3; i++) {
+      Curve curve = FewCurves.spliced(curves.get(i), run, few.get(i));
+      led = led.plus(row(layer, part, i, curve));
+    }
+    return led;
+  }
+
+  private static LayerRow row(LayerPass layer, PartName part, int axis, Curve curve) {
+    Channel channel = Channel.of(Channel.Of.GOAL, Axis.values()[axis]);
+    return layer.rows().stream()
+        .filter(r -> r.channel() == channel && r.part().equals(part))
+        .findFirst()
+        .orElseGet(() -> new LayerRow(part, channel, Curve.NONE))
+        .withCurve(curve);
+  }
+
+  private static LayerPass each(
+      LayerPass layer, PartName part, Channel.Of group, UnaryOperator<Curve> change) {
+    return layer.withRows(
+        layer.rows().stream()
+            .map(
+                r ->
+                    r.part().equals(part) && r.channel().of() == group
+                        ? r.withCurve(change.apply(r.curve()))
+                        : r)
+            .toList());
+  }
+}

@@ -1,0 +1,134 @@
+package waxhand.desk.kits.path;
+
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
+import waxhand.core.body.PartName;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.PartPath;
+import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.layers.PartEdit;
+import waxhand.core.passes.layers.PathEdit;
+import waxhand.desk.command.Commands;
+import waxhand.desk.kits.layers.LayerHands;
+import waxhand.desk.session.ChosenStage;
+import waxhand.desk.session.PlateEdit;
+import waxhand.desk.session.Session;
+
+/** The commands of paths. */
+public final class PathActions {
+  private static final String GROUP = "Path";
+
+  /** Shorter stretches are not bent, frames. */
+  private static final int LEAST = 4;
+
+  /** What is shorter than this is smoothed away by and by, seconds. */
+  private static final double WIDTH_S = 0.05;
+
+  private final Session session;
+  private final Commands commands;
+  private final PathTool tool;
+  private final Consumer<String> mention;
+
+  public PathActions(Session session, Commands commands, PathTool tool, Consumer<String> mention) {
+    this.session = session;
+    this.commands = commands;
+    this.tool = tool;
+    this.mention = mention;
+  }
+
+  public void add() {
+    add("show-path", "Show the path of the selected part", "V", session::hasTake, this::show);
+    add("path-longer", "Show more of the path", "Alt+V", this::isShown, () -> tool.change(2));
+    add("path-shorter", "Show less of the path", "Shift+V", this::isShown, () -> tool.change(0.5));
+    add(
+        "straighten-path",
+        "Straighten the path of the part in the work range",
+        "",
+        this::isActive,
+        () -> bend("straighten", (l, path, run) -> straightened(l, path, run)));
+    add(
+        "smooth-path",
+        "Smooth the path of the part in the work range",
+        "",
+        this::isActive,
+        () -> bend("smooth", (l, path, run) -> smoothed(l, path, run)));
+  }
+
+  private void add(String id, String words, String key, BooleanSupplier allowed, Runnable action) {
+    commands.add(GROUP, id, words, "", key, allowed, action);
+  }
+
+  private boolean isShown() {
+    return tool.shownProperty().get();
+  }
+
+  private boolean isActive() {
+    return ChosenStage.of(session, LayerPass.class).isPresent() && !session.selected().isEmpty();
+  }
+
+  private void show() {
+    tool.shownProperty().set(!isShown());
+    if (isShown() && session.selected().isEmpty()) {
+      mention.accept("Select a part: its path is shown then.");
+    }
+  }
+
+  /** What becomes of a stretch of a path. */
+  private interface Bending {
+    LayerPass of(ChosenStage<LayerPass> stage, PartPath path, Frames raw);
+  }
+
+  private LayerPass straightened(ChosenStage<LayerPass> stage, PartPath path, Frames raw) {
+    return PathEdit.straightened(stage.pass(), part(stage), path, raw.from(), ease(raw));
+  }
+
+  private LayerPass smoothed(ChosenStage<LayerPass> stage, PartPath path, Frames raw) {
+    double width = Math.max(1, WIDTH_S * session.rateHz());
+    return PathEdit.smoothed(stage.pass(), part(stage), path, raw.from(), ease(raw), width);
+  }
+
+  private int ease(Frames raw) {
+    return (int) Math.min(LayerHands.holdFrames(session), raw.count() / 4.0);
+  }
+
+  private PartName part(ChosenStage<LayerPass> stage) {
+    return PartName.of(stage.out().body(), session.selected(stage.out().body()).nextSetBit(0));
+  }
+
+  private void bend(String what, Bending bending) {
+    ChosenStage<LayerPass> stage = ChosenStage.of(session, LayerPass.class).orElseThrow();
+    int joint = session.selected(stage.out().body()).nextSetBit(0);
+    Frames raw = session.workRange();
+    PartEdit edit =
+        new PartEdit(stage.pass(), stage.in(), stage.out(), joint, stage.frame(), raw.from());
+    Optional<PartEdit.Bender> goal = edit.bender().filter(b -> b.group() == Channel.Of.GOAL);
+    boolean plain = stage.in().clip().frames() == session.frames();
+    String part = stage.out().body().words(joint);
+    if (goal.isEmpty() || !plain || raw.count() < LEAST) {
+      mention.accept(
+          goal.isEmpty()
+              ? "The "
+                  + part
+                  + " cannot be pulled on this layer: choose a hand, a foot, a knee, an"
+                  + " elbow, the head, the chest or the hips, on a layer that adds."
+              : plain
+                  ? "The work range is too short: set it over the stretch first."
+                  : "Frames are cut out before this layer: paths are bent before they are.");
+      return;
+    }
+    LayerPass bent = bending.of(stage, PartPath.of(stage.out().clip(), joint, raw), raw);
+    new PlateEdit(session).to(what + " the path of " + part + " on", bent);
+    session.settle();
+    int count = raw.count();
+    mention.accept(
+        "The path of the "
+            + part
+            + " over "
+            + count
+            + " frames of the work range: "
+            + what
+            + "ed.");
+  }
+}

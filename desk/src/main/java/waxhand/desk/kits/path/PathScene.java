@@ -1,0 +1,120 @@
+package waxhand.desk.kits.path;
+
+import java.util.Optional;
+import org.joml.Vector3d;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.KnownContacts;
+import waxhand.core.contact.PartPoint;
+import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.PartPath;
+import waxhand.core.motion.TimeMap;
+import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.layers.PartEdit;
+import waxhand.core.scene.Motion;
+import waxhand.desk.session.ChosenStage;
+import waxhand.desk.session.Flag;
+import waxhand.desk.session.Session;
+
+/**
+ * The path of the selected part as it is now, and what bends it.
+ *
+ * @param is the path that is seen
+ * @param beneath where it goes without the active layer, or at flag A
+ * @param rests frames of it in which the part rests
+ * @param frame of the playhead, counted as in the paths
+ * @param times from the frames of the paths to those of the raw take
+ * @param stage of the active layer, where one is chosen
+ */
+record PathScene(
+    Session session,
+    int joint,
+    String part,
+    PartPath is,
+    PartPath beneath,
+    FrameSet rests,
+    int frame,
+    TimeMap times,
+    Optional<ChosenStage<LayerPass>> stage) {
+  /** Of one selected part; empty where there is none, or nothing has been worked out. */
+  static Optional<PathScene> of(Session session, PathTool tool) {
+    Optional<ChosenStage<LayerPass>> stage = ChosenStage.of(session, LayerPass.class);
+    Optional<Motion> out =
+        stage.map(ChosenStage::out).or(() -> session.motionAt(session.flagBProperty().get()));
+    if (out.isEmpty() || session.selected(out.get().body()).isEmpty()) {
+      return Optional.empty();
+    }
+    Flag shown = session.flagBProperty().get();
+    Motion in =
+        stage
+            .map(ChosenStage::in)
+            .or(() -> session.motionAt(session.flagAProperty().get()))
+            .filter(m -> m.clip().frames() == out.get().clip().frames())
+            .orElse(out.get());
+    TimeMap times = stage.map(s -> times(session, s)).orElseGet(() -> session.timingAt(shown));
+    int joint = session.selected(out.get().body()).nextSetBit(0);
+    int frame = Math.min(times.local(session.frameProperty().get()), out.get().clip().frames() - 1);
+    int below = in.clip().skeleton() == out.get().clip().skeleton() ? joint : -1;
+    PartPath is = PartPath.of(out.get().clip(), joint, tool.around(frame));
+    PartPath beneath = below < 0 ? is : PartPath.of(in.clip(), below, tool.around(frame));
+    return Optional.of(
+        new PathScene(
+            session,
+            joint,
+            out.get().body().words(joint),
+            is,
+            beneath,
+            rests(out.get(), joint),
+            frame,
+            times,
+            stage));
+  }
+
+  private static TimeMap times(Session session, ChosenStage<LayerPass> stage) {
+    var stages = session.stagesProperty().get().orElseThrow();
+    int at = stages.chain().indexOf(stage.plate().id()).orElseThrow();
+    return stages.chain().timing(session.frames(), at);
+  }
+
+  /** When the part, or what hangs from it, rests somewhere. */
+  private static FrameSet rests(Motion motion, int joint) {
+    FrameSet rests = FrameSet.NONE;
+    for (var contact : KnownContacts.of(motion).contacts()) {
+      ContactPart part = contact.part();
+      int its = part.on(motion.body()).map(PartPoint::joint).orElse(-1);
+      if (its == joint || its >= 0 && motion.clip().skeleton().parent(its) == joint) {
+        rests = rests.union(FrameSet.of(contact.frames()));
+      }
+    }
+    return rests;
+  }
+
+  int count() {
+    return is.count();
+  }
+
+  /** Place of tick {@code n}, metres. */
+  Vector3d place(int n) {
+    return new Vector3d(is.at(n, 0), is.at(n, 1), is.at(n, 2));
+  }
+
+  /** Frame of tick {@code n} in the raw take. */
+  int raw(int n) {
+    return times.raw(is.run().from() + n);
+  }
+
+  boolean rests(int n) {
+    return rests.contains(is.run().from() + n);
+  }
+
+  /** The part under a hand at tick {@code n} of an active layer. */
+  Optional<PartEdit> edit(int n) {
+    return stage
+        .filter(s -> !s.plate().muted())
+        .map(s -> new PartEdit(s.pass(), s.in(), s.out(), joint, is.run().from() + n, raw(n)));
+  }
+
+  /** The channels whose keys bend the path. */
+  Optional<PartEdit.Bender> bender() {
+    return edit(0).flatMap(PartEdit::bender);
+  }
+}
