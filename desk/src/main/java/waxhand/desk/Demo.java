@@ -120,7 +120,9 @@ public final class Demo {
 
   private static Rehearsal rehearsed(
       Scene scene, double seconds, double rateHz, Map<String, Double> harm) {
-    return Rehearsal.of(new Rehearsal.Order(scene, seconds, rateHz, SEED, 1.78, false, harm));
+    // where a line is gripped hands have fingers
+    boolean fingers = scene == Scene.LINE_HAUL;
+    return Rehearsal.of(new Rehearsal.Order(scene, seconds, rateHz, SEED, 1.78, fingers, harm));
   }
 
   private static RawTake raw(Rehearsal take) {

@@ -13,9 +13,17 @@ import waxhand.core.work.Work;
  * @param name as the artist calls it
  * @param weight 0 to 1
  * @param muted whether the plate is switched off
+ * @param locked whether what it does is to stay as it is
  */
 public record Plate(
-    String id, String name, Pass pass, Span span, Scope scope, double weight, boolean muted) {
+    String id,
+    String name,
+    Pass pass,
+    Span span,
+    Scope scope,
+    double weight,
+    boolean muted,
+    boolean locked) {
   public Plate {
     if (!(weight >= 0 && weight <= 1)) {
       throw new IllegalArgumentException("weight " + weight + "; it must be from 0 to 1");
@@ -26,35 +34,44 @@ public record Plate(
   }
 
   public static Plate of(String id, Pass pass) {
-    return new Plate(id, pass.kind().words(), pass, Span.ALL, Scope.ALL, 1, false);
+    return new Plate(id, pass.kind().words(), pass, Span.ALL, Scope.ALL, 1, false, false);
   }
 
   public Plate withId(String other) {
-    return new Plate(other, name, pass, span, scope, weight, muted);
+    return new Plate(other, name, pass, span, scope, weight, muted, locked);
   }
 
   public Plate withName(String other) {
-    return new Plate(id, other, pass, span, scope, weight, muted);
+    return new Plate(id, other, pass, span, scope, weight, muted, locked);
   }
 
   public Plate withPass(Pass other) {
-    return new Plate(id, name, other, span, scope, weight, muted);
+    return new Plate(id, name, other, span, scope, weight, muted, locked);
   }
 
   public Plate withSpan(Span other) {
-    return new Plate(id, name, pass, other, scope, weight, muted);
+    return new Plate(id, name, pass, other, scope, weight, muted, locked);
   }
 
   public Plate withScope(Scope other) {
-    return new Plate(id, name, pass, span, other, weight, muted);
+    return new Plate(id, name, pass, span, other, weight, muted, locked);
   }
 
   public Plate withWeight(double other) {
-    return new Plate(id, name, pass, span, scope, other, muted);
+    return new Plate(id, name, pass, span, scope, other, muted, locked);
   }
 
   public Plate withMuted(boolean other) {
-    return new Plate(id, name, pass, span, scope, weight, other);
+    return new Plate(id, name, pass, span, scope, weight, other, locked);
+  }
+
+  public Plate withLocked(boolean other) {
+    return new Plate(id, name, pass, span, scope, weight, muted, other);
+  }
+
+  /** Whether both do the same in the same place; one may be switched off, or locked. */
+  public boolean doesAs(Plate other) {
+    return withMuted(other.muted).withLocked(other.locked).equals(other);
   }
 
   public Place place() {

@@ -12,25 +12,32 @@ import waxhand.core.chain.Span;
  * Everything an artist would lose if it were not saved.
  *
  * @param takes in the order of the shelf; ids are unique
+ * @param poses that are kept with it
  */
-public record Project(String name, List<Take> takes) {
+public record Project(String name, List<Take> takes, List<KeptPose> poses) {
   public Project {
     takes = List.copyOf(takes);
+    poses = List.copyOf(poses);
     if (takes.stream().map(Take::id).distinct().count() != takes.size()) {
       throw new IllegalArgumentException("two takes have the same id");
     }
   }
 
   public static Project empty(String name) {
-    return new Project(name, List.of());
+    return new Project(name, List.of(), List.of());
   }
 
   public Optional<Take> take(String id) {
     return takes.stream().filter(t -> t.id().equals(id)).findFirst();
   }
 
-  /** With a take added at the end, under an id that is free and a name that tells it apart. */
+  /** With a take added at the end, of which the shelf has nothing to say. */
   public Project added(String name, RawTake raw) {
+    return added(name, raw, ShelfLabel.NONE);
+  }
+
+  /** With a take added at the end, under an id that is free and a name that tells it apart. */
+  public Project added(String name, RawTake raw, ShelfLabel label) {
     int n = 1;
     while (take("take-" + n).isPresent()) {
       n++;
@@ -40,8 +47,8 @@ public record Project(String name, List<Take> takes) {
       free = name + " " + copy;
     }
     List<Take> changed = new ArrayList<>(takes);
-    changed.add(Take.of("take-" + n, free, raw));
-    return new Project(this.name, changed);
+    changed.add(Take.of("take-" + n, free, raw).withLabel(label));
+    return new Project(this.name, changed, poses);
   }
 
   private boolean hasName(String wanted) {
@@ -50,7 +57,7 @@ public record Project(String name, List<Take> takes) {
 
   public Project changed(String id, UnaryOperator<Take> change) {
     return new Project(
-        name, takes.stream().map(t -> t.id().equals(id) ? change.apply(t) : t).toList());
+        name, takes.stream().map(t -> t.id().equals(id) ? change.apply(t) : t).toList(), poses);
   }
 
   /**
@@ -63,7 +70,7 @@ public record Project(String name, List<Take> takes) {
     for (Take take : takes) {
       changed.add(take.id().equals(takeId) ? take : take.withChain(shared(take.chain(), copy)));
     }
-    return new Project(name, changed);
+    return new Project(name, changed, poses);
   }
 
   private static Chain shared(Chain chain, Plate copy) {
@@ -79,10 +86,14 @@ public record Project(String name, List<Take> takes) {
   }
 
   public Project without(String id) {
-    return new Project(name, takes.stream().filter(t -> !t.id().equals(id)).toList());
+    return new Project(name, takes.stream().filter(t -> !t.id().equals(id)).toList(), poses);
   }
 
   public Project withName(String other) {
-    return new Project(other, takes);
+    return new Project(other, takes, poses);
+  }
+
+  public Project withPoses(List<KeptPose> others) {
+    return new Project(name, takes, others);
   }
 }

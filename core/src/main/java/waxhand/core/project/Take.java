@@ -14,6 +14,7 @@ import waxhand.core.motion.Frames;
  * @param workRange the frames worked on, played and handed on
  * @param notes in the order they were made; ids are unique
  * @param dismissed findings that are let stand
+ * @param label what the shelf says of it
  */
 public record Take(
     String id,
@@ -22,7 +23,8 @@ public record Take(
     Chain chain,
     Frames workRange,
     List<Note> notes,
-    List<Dismissal> dismissed) {
+    List<Dismissal> dismissed,
+    ShelfLabel label) {
   public Take {
     notes = List.copyOf(notes);
     dismissed = List.copyOf(dismissed);
@@ -39,27 +41,31 @@ public record Take(
 
   public static Take of(String id, String name, RawTake raw) {
     Frames all = raw.motion().clip().allFrames();
-    return new Take(id, name, raw, Chain.EMPTY, all, List.of(), List.of());
+    return new Take(id, name, raw, Chain.EMPTY, all, List.of(), List.of(), ShelfLabel.NONE);
   }
 
   public Take withChain(Chain other) {
-    return new Take(id, name, raw, other, workRange, notes, dismissed);
+    return new Take(id, name, raw, other, workRange, notes, dismissed, label);
   }
 
   public Take withWorkRange(Frames other) {
-    return new Take(id, name, raw, chain, other, notes, dismissed);
+    return new Take(id, name, raw, chain, other, notes, dismissed, label);
   }
 
   public Take withName(String other) {
-    return new Take(id, other, raw, chain, workRange, notes, dismissed);
+    return new Take(id, other, raw, chain, workRange, notes, dismissed, label);
   }
 
   public Take withNotes(List<Note> others) {
-    return new Take(id, name, raw, chain, workRange, others, dismissed);
+    return new Take(id, name, raw, chain, workRange, others, dismissed, label);
   }
 
   public Take withDismissed(List<Dismissal> others) {
-    return new Take(id, name, raw, chain, workRange, notes, others);
+    return new Take(id, name, raw, chain, workRange, notes, others, label);
+  }
+
+  public Take withLabel(ShelfLabel other) {
+    return new Take(id, name, raw, chain, workRange, notes, dismissed, other);
   }
 
   /** With a note at a frame under an id and a name of its own. */
@@ -91,6 +97,6 @@ public record Take(
     Frames all = other.motion().clip().allFrames();
     Frames range = workRange.to() <= all.to() ? workRange : all;
     List<Note> kept = notes.stream().filter(n -> n.frame() < all.to()).toList();
-    return new Take(id, name, other, chain, range, kept, dismissed);
+    return new Take(id, name, other, chain, range, kept, dismissed, label);
   }
 }

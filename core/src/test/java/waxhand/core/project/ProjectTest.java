@@ -28,7 +28,9 @@ class ProjectTest {
     Project fewer = project.without("take-2").added("hop", raw(20));
     assertThat(fewer.takes()).extracting(Take::id).containsExactly("take-1", "take-3", "take-2");
     assertThatThrownBy(
-            () -> new Project("p", List.of(project.takes().get(0), project.takes().get(0))))
+            () ->
+                new Project(
+                    "p", List.of(project.takes().get(0), project.takes().get(0)), List.of()))
         .hasMessageContaining("same id");
   }
 

@@ -36,6 +36,7 @@ import waxhand.desk.kits.layers.ShiftDrag;
 import waxhand.desk.kits.path.PathActions;
 import waxhand.desk.kits.path.PathMarks;
 import waxhand.desk.kits.path.PathTool;
+import waxhand.desk.kits.poses.PosesRoom;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.panels.PassPanel;
@@ -75,6 +76,7 @@ public final class Bench extends StackPane {
   private final Palette palette = new Palette();
   private final Commands commands = new Commands(memory.keys());
   private final FileWork files = new FileWork(session, jobs, notices, memory);
+  private final PosesRoom poses;
   private final Viewport viewport;
   private final ContactLanes contactLanes;
   private final CurvesRoom curves;
@@ -93,6 +95,8 @@ public final class Bench extends StackPane {
     getStyleClass().add("wh-bench");
     getChildren().add(palette);
     Player.attach(session);
+    session.onRefusal(notices::mention);
+    poses = new PosesRoom(session, palette, memory.poses(), notices::mention);
     viewport =
         new Viewport(
             session,
@@ -101,6 +105,7 @@ public final class Bench extends StackPane {
             List.of(
                 new Prints(session, contacts),
                 new PathMarks(session, path),
+                poses.preview(),
                 new ChosenMarks(session)),
             Kits::strokes,
             contacts::selectedSide);
@@ -126,8 +131,9 @@ public final class Bench extends StackPane {
         new Shelf(
             session,
             new FindingsPanel(session, worklist, commands, palette),
-            new NotesPanel(session),
-            new PartsRoom(session, casting, commands, map));
+            new PartsRoom(session, casting, commands, map),
+            poses,
+            new NotesPanel(session));
     curves =
         new CurvesRoom(
             session,
@@ -247,6 +253,7 @@ public final class Bench extends StackPane {
     viewport.repaint();
     time.repaint();
     map.draw();
+    poses.redraw();
     panel.repaint();
   }
 
@@ -364,6 +371,7 @@ public final class Bench extends StackPane {
     dress.end();
     results.close();
     surveys.close();
+    poses.close();
     memory.close();
     files.rescue().close();
   }

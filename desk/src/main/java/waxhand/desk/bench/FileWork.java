@@ -4,6 +4,8 @@ import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -15,14 +17,18 @@ import java.util.stream.Stream;
 import javafx.stage.FileChooser;
 import javafx.stage.Window;
 import waxhand.core.body.Body;
+import waxhand.core.motion.Frames;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
+import waxhand.core.project.ShelfLabel;
 import waxhand.core.project.Take;
 import waxhand.core.props.LoadedMesh;
+import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.desk.kits.NewPlates;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
+import waxhand.desk.session.Flag;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.desk.shelf.Casting;
@@ -31,6 +37,7 @@ import waxhand.formats.disk.Trouble;
 import waxhand.formats.gltf.GltfMeshReader;
 import waxhand.formats.project.ProjectFile;
 import waxhand.formats.takes.Formats;
+import waxhand.formats.takes.KeptTakes;
 import waxhand.formats.takes.TakeFiles;
 
 /** Opening, saving, and adding takes and props. */
@@ -156,13 +163,41 @@ public final class FileWork {
         p -> {
           Project next = p;
           for (RawTake raw : read) {
-            next = next.added(Legible.of(TakeFiles.bareName(raw.fileName()), NAMED), raw);
+            String name = Legible.of(TakeFiles.bareName(raw.fileName()), NAMED);
+            next = next.added(name, raw, ShelfLabel.of(today()));
           }
           return next;
         });
     List<Take> takes = session.projectProperty().get().takes();
     session.choose(takes.get(takes.size() - read.size()).id());
     remark(read);
+  }
+
+  private static String today() {
+    return LocalDate.now(ZoneId.systemDefault()).toString();
+  }
+
+  /** Makes a take of its own of the work range of the result, and says so. */
+  public void keepAsTake() {
+    Take take = session.takeProperty().get().orElseThrow();
+    Motion result = session.motionAt(Flag.RESULT).orElseThrow();
+    Frames range = take.workRange();
+    Frames run = session.timingAt(Flag.RESULT).local(range);
+    if (run.isEmpty()) {
+      notices.mention("Nothing is left of the work range behind all passes.");
+      return;
+    }
+    String name = take.name() + " " + range.from() + "-" + (range.to() - 1);
+    ShelfLabel.Source source = new ShelfLabel.Source(take.name(), range);
+    ShelfLabel label = new ShelfLabel(today(), "", Optional.of(source));
+    jobs.run(
+        "Keeping " + name,
+        work -> KeptTakes.of(name, result, run, work),
+        raw -> {
+          session.edit("keep " + name, p -> p.added(Legible.of(name, NAMED), raw, label));
+          notices.say(
+              run.count() + " frames of " + take.name() + " are kept as a take, under Takes.");
+        });
   }
 
   /** Says what is odd in the take that comes onto the bench, or was set apart, and of how many. */

@@ -85,9 +85,56 @@ final class PassActions {
         this::hasPlate,
         () -> onPlate("mute", p -> p.withMuted(!p.muted())));
     commands.add(
+        "Pass",
+        "lock",
+        "Lock the pass with a clasp, or open it",
+        "fth-lock",
+        "Ctrl+L",
+        this::hasPlate,
+        this::lock);
+    commands.add(
+        "Pass",
+        "solo",
+        "This layer alone, or all layers again",
+        "",
+        "Alt+L",
+        () -> session.plate().filter(p -> isLayer(p)).isPresent(),
+        this::solo);
+    commands.add(
         "Pass", "heavier", "More weight", "", "Ctrl+Up", this::hasWeight, () -> weight(0.1));
     commands.add(
         "Pass", "lighter", "Less weight", "", "Ctrl+Down", this::hasWeight, () -> weight(-0.1));
+  }
+
+  private void lock() {
+    boolean on = !session.plate().orElseThrow().locked();
+    onPlate(on ? "lock" : "unlock", p -> p.withLocked(on));
+  }
+
+  private static boolean isLayer(Plate plate) {
+    return Kits.wearsTheBrush(plate.pass().kind());
+  }
+
+  /** Mutes all other layers; where they are muted already, none is muted any more. */
+  private void solo() {
+    Plate own = session.plate().orElseThrow();
+    boolean alone =
+        !own.muted()
+            && session.chain().plates().stream()
+                .allMatch(p -> p.id().equals(own.id()) || !isLayer(p) || p.muted());
+    session.editChain(
+        alone ? "all layers again" : own.name() + " alone",
+        null,
+        c -> {
+          Chain now = c;
+          for (Plate plate : c.plates()) {
+            if (isLayer(plate)) {
+              boolean muted = !alone && !plate.id().equals(own.id());
+              now = now.changed(plate.id(), p -> p.withMuted(muted));
+            }
+          }
+          return now;
+        });
   }
 
   private void copying() {

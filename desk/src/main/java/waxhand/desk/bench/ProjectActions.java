@@ -77,6 +77,14 @@ final class ProjectActions {
         this::removeTake);
     commands.add(
         "Project",
+        "keep-as-take",
+        "Keep the work range of the result as a take",
+        "",
+        "Ctrl+Shift+K",
+        () -> session.hasTake() && session.stagesProperty().get().isPresent(),
+        files::keepAsTake);
+    commands.add(
+        "Project",
         "reread",
         "Read the take in another way…",
         "",

@@ -41,6 +41,7 @@ final class PlateForm extends VBox {
   private final VBox where;
   private final Node parts;
   private final NumberField weight;
+  private final Node name;
 
   PlateForm(
       ChosenPlate chosen, PassPicture.Source pictures, PassPicture.Tools tools, Commands commands) {
@@ -67,10 +68,10 @@ final class PlateForm extends VBox {
                 v -> chosen.drag("weight", "weight", p -> p.withWeight(v / 100)),
                 chosen.session()::settle)
             .labelled();
-    Node name = add(new NameEditor(chosen));
+    name = add(new NameEditor(chosen));
     HBox.setHgrow(name, Priority.ALWAYS);
     HBox top = new HBox(name);
-    for (String id : List.of("mute", "duplicate", "delete-plate")) {
+    for (String id : List.of("mute", "lock", "duplicate", "delete-plate")) {
       top.getChildren().add(commands.button(id));
     }
     top.setAlignment(Pos.CENTER_LEFT);
@@ -140,7 +141,9 @@ final class PlateForm extends VBox {
   void show(Plate plate) {
     PassKind<?> kind = plate.pass().kind();
     boolean renamed = !plate.name().equals(kind.words());
-    help.setText(renamed ? kind.words() + ": " + kind.help() : kind.help());
+    String says = renamed ? kind.words() + ": " + kind.help() : kind.help();
+    help.setText(plate.locked() ? "Locked: open the clasp above to change it. " + says : says);
+    List.of(settings, where, weight, name).forEach(n -> n.setDisable(plate.locked()));
     complaint.setText(complaint(plate));
     List<Node> shown = own.containsKey(kind) ? List.of(own.get(kind).node()) : List.of();
     if (!settings.getChildren().equals(shown)) {

@@ -40,6 +40,7 @@ final class PlateNode extends StackPane {
   private final Consumer<PlateNode> dropped;
   private final Predicate<PassKind<?>> brushed;
   private final Node brush = Commands.icon("fth-edit-3");
+  private final Node clasp = Commands.icon("fth-lock");
   private final Label name = new Label();
   private final CheckBox on = new CheckBox();
   private final Region effect = new Region();
@@ -84,7 +85,9 @@ final class PlateNode extends StackPane {
                 p -> p.withMuted(!on.isSelected())));
     brush.setVisible(false);
     brush.setManaged(false);
-    HBox top = new HBox(4, brush, name, on);
+    clasp.setVisible(false);
+    clasp.setManaged(false);
+    HBox top = new HBox(4, brush, clasp, name, on);
     top.setAlignment(Pos.CENTER_LEFT);
     StackPane bar = new StackPane(effect);
     bar.getStyleClass().add("wh-effect-back");
@@ -165,7 +168,9 @@ final class PlateNode extends StackPane {
     name.setText(now.name());
     on.setSelected(!now.muted());
     pseudoClassStateChanged(MUTED, !now.acts());
-    setAccessibleText(now.name() + (now.muted() ? ", off" : ""));
+    clasp.setVisible(now.locked());
+    clasp.setManaged(now.locked());
+    setAccessibleText(now.name() + (now.muted() ? ", off" : "") + (now.locked() ? ", locked" : ""));
   }
 
   /** How long the bar is, pixels: of what the plate has, whenever that is made wider. */

@@ -4,11 +4,11 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 
 /** Threads beside the window's. */
-final class Background {
+public final class Background {
   private Background() {}
 
   /** One thread that does what it is given in order, and does not keep the program alive. */
-  static ExecutorService thread(String name) {
+  public static ExecutorService thread(String name) {
     return Executors.newSingleThreadExecutor(
         r -> {
           Thread thread = new Thread(r, name);

@@ -150,6 +150,11 @@ public final class Memory implements AutoCloseable {
     return keys;
   }
 
+  /** The folder of the artist's own poses. */
+  public Path poses() {
+    return folder.resolve("poses");
+  }
+
   /** Where this run of the program keeps unsaved work. */
   public Path rescueFile() {
     return folder.resolve(RESCUE + STARTED + "-" + ProcessHandle.current().pid() + RESCUE_ENDING);

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.DoubleProperty;
@@ -60,6 +61,7 @@ public final class Session {
   private final BooleanProperty playing = new SimpleBooleanProperty();
   private final DoubleProperty speed = new SimpleDoubleProperty(1);
   private final BooleanProperty loop = new SimpleBooleanProperty(true);
+  private Consumer<String> refused = why -> {};
   private final BooleanProperty everyFrame = new SimpleBooleanProperty();
 
   public Session() {
@@ -89,15 +91,35 @@ public final class Session {
     }
   }
 
-  /** Edits the chain of the take on the bench. */
+  /** Edits the chain of the take on the bench; what would change a locked plate is refused. */
   public void editChain(String name, Object mergeKey, UnaryOperator<Chain> change) {
-    take.get()
-        .ifPresent(
-            t ->
-                edit(
-                    name,
-                    mergeKey,
-                    p -> p.changed(t.id(), old -> old.withChain(change.apply(old.chain())))));
+    if (take.get().isEmpty()) {
+      return;
+    }
+    Chain now = change.apply(chain());
+    Optional<Plate> kept = chain().plates().stream().filter(p -> isBroken(p, now)).findFirst();
+    if (kept.isPresent()) {
+      refuse(kept.get().name() + " is locked. Open its clasp first to change it.");
+      return;
+    }
+    edit(name, mergeKey, p -> p.changed(take.get().orElseThrow().id(), t -> t.withChain(now)));
+  }
+
+  /** Whether a locked plate would be another than it is, or gone. */
+  private static boolean isBroken(Plate plate, Chain now) {
+    return plate.locked() && now.plates().stream().noneMatch(plate::doesAs);
+  }
+
+  /** Says why something is not done. */
+  public void refuse(String why) {
+    refused.accept(why);
+  }
+
+  /**
+   * @param heard is told why something is not done
+   */
+  public void onRefusal(Consumer<String> heard) {
+    refused = heard;
   }
 
   /** Edits one plate of the take on the bench. */

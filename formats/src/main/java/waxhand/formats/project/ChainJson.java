@@ -55,6 +55,9 @@ final class ChainJson {
       scope(plate.scope(), node);
       node.put("weight", plate.weight());
       node.put("muted", plate.muted());
+      if (plate.locked()) {
+        node.put("locked", true);
+      }
     }
     return plates;
   }
@@ -123,11 +126,12 @@ final class ChainJson {
     Scope scope = scope(item.get("scope"));
     double weight = item.get("weight").number(0, 1, 1);
     boolean muted = item.get("muted").flag(false);
+    boolean locked = item.get("locked").flag(false);
     boolean damaged = item.told() > before;
     if (damaged) {
       item.wrong("'" + Legible.of(called, 40) + "' was muted, since not all of it could be read");
     }
-    return new Plate(id, called, pass, span, scope, weight, muted || damaged);
+    return new Plate(id, called, pass, span, scope, weight, muted || damaged, locked);
   }
 
   private static Pass pass(At settings, PassKind<?> kind, String called) throws FormatException {

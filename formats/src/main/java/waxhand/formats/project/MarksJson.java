@@ -9,10 +9,11 @@ import java.util.stream.Stream;
 import waxhand.core.motion.Frames;
 import waxhand.core.project.Dismissal;
 import waxhand.core.project.Note;
+import waxhand.core.project.ShelfLabel;
 import waxhand.core.project.Take;
 import waxhand.formats.FormatException;
 
-/** Notes and dismissed findings of a take, as they stand in project.json. */
+/** Notes, dismissed findings and the label of a take, as they stand in project.json. */
 final class MarksJson {
   private static final String LEFT_OUT = "; it was left out";
 
@@ -36,6 +37,37 @@ final class MarksJson {
           .put("to", dismissal.frames().to())
           .put("reason", dismissal.reason());
     }
+    label(take.label(), node);
+  }
+
+  private static void label(ShelfLabel label, ObjectNode node) {
+    if (label.equals(ShelfLabel.NONE)) {
+      return;
+    }
+    ObjectNode own =
+        node.putObject("label").put("date", label.date()).put("remark", label.remark());
+    label
+        .source()
+        .ifPresent(
+            s ->
+                own.putObject("keptFrom")
+                    .put("take", s.take())
+                    .put("from", s.frames().from())
+                    .put("to", s.frames().to()));
+  }
+
+  /** What the shelf says of a take. */
+  static ShelfLabel label(At node) throws FormatException {
+    node.members();
+    Optional<ShelfLabel.Source> source = Optional.empty();
+    At kept = node.get("keptFrom");
+    if (kept.isThere()) {
+      int from = kept.get("from").whole(0, Integer.MAX_VALUE, 0);
+      int to = kept.get("to").whole(0, Integer.MAX_VALUE, from);
+      String take = kept.get("take").text("");
+      source = Optional.of(new ShelfLabel.Source(take, new Frames(from, Math.max(from, to))));
+    }
+    return new ShelfLabel(node.get("date").text(""), node.get("remark").text(""), source);
   }
 
   private static String colour(Note.Colour colour) {

@@ -14,6 +14,7 @@ import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import waxhand.core.motion.Frames;
+import waxhand.core.project.KeptPose;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
 import waxhand.core.project.Take;
@@ -142,6 +143,11 @@ public final class ProjectFile {
       node.set("plates", ChainJson.write(take.chain()));
       MarksJson.write(take, node);
     }
+    for (KeptPose kept : project.poses()) {
+      ObjectNode node = root.withArray("poses").addObject();
+      node.put("name", kept.name());
+      PoseJson.write(kept.pose(), node.putObject("turns"));
+    }
     return root;
   }
 
@@ -194,7 +200,8 @@ public final class ProjectFile {
     if (takes.isEmpty() && root.told() > 0) {
       throw new FormatException(file, "nothing of it can be opened: " + root.firstFault());
     }
-    return new Project(root.get("name").text("untitled"), takes);
+    List<KeptPose> poses = PoseJson.kept(root.get("poses"));
+    return new Project(root.get("name").text("untitled"), takes, poses);
   }
 
   private static Optional<Take> take(At node, FreshIds ids, Map<String, byte[]> entries, Work work)
@@ -228,7 +235,8 @@ public final class ProjectFile {
             ChainJson.read(node.get("plates")),
             workRange(node.get("workRange"), frames),
             MarksJson.notes(node.get("notes"), frames),
-            MarksJson.dismissed(node.get("dismissed"), frames)));
+            MarksJson.dismissed(node.get("dismissed"), frames),
+            MarksJson.label(node.get("label"))));
   }
 
   private static Frames workRange(At range, int frames) throws FormatException {

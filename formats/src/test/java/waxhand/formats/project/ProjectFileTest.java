@@ -13,9 +13,12 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.joml.Vector3d;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -28,10 +31,13 @@ import waxhand.core.chain.Span;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.pose.Pose;
 import waxhand.core.project.Dismissal;
+import waxhand.core.project.KeptPose;
 import waxhand.core.project.Note;
 import waxhand.core.project.Project;
 import waxhand.core.project.RawTake;
+import waxhand.core.project.ShelfLabel;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
@@ -78,10 +84,17 @@ class ProjectFileTest {
             new Span(1, 3, 1, 0),
             new Scope(Set.of(Role.LEFT_HAND), Set.of("Prop"), EnumSet.of(Axis.X)),
             0.5,
+            true,
             true);
     Chain chain = Chain.of(smooth, Plate.of("l", LevelPass.KIND.defaults()));
     Project project = Project.empty("Night Ferry").added("walk", raw()).added("walk", raw());
-    return project.changed("take-2", t -> t.withChain(chain).withWorkRange(new Frames(1, 3)));
+    ShelfLabel.Source from = new ShelfLabel.Source("walk", new Frames(1, 3));
+    ShelfLabel label = new ShelfLabel("2026-02-03", "the calm one", Optional.of(from));
+    return project
+        .withPoses(
+            List.of(new KeptPose("nod", new Pose(Map.of(Role.HEAD, new Vector3d(0.3, 0, 0))))))
+        .changed(
+            "take-2", t -> t.withChain(chain).withWorkRange(new Frames(1, 3)).withLabel(label));
   }
 
   @Test

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.joml.Quaterniondc;
+import org.joml.Vector3d;
 import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Axis;
@@ -12,6 +13,7 @@ import waxhand.core.curve.Curve;
 import waxhand.core.curve.CurveKey;
 import waxhand.core.curve.TurnCurve;
 import waxhand.core.maths.Quats;
+import waxhand.core.motion.Skeleton;
 import waxhand.core.pose.Pose;
 import waxhand.core.scene.Motion;
 
@@ -152,7 +154,7 @@ public final class LayerEdit {
   }
 
   /**
-   * A layer that puts a body into a pose at a frame.
+   * A layer that puts a body into a pose at a frame. Which way the body faces stays as it is.
    *
    * @param in what the layer acts on
    * @param out what comes of it as it is
@@ -182,6 +184,9 @@ public final class LayerEdit {
       if (pose.rotation(in.body(), role, to, 0)) {
         int joint = in.body().joint(role).orElseThrow();
         out.clip().rotation(joint).read(at, is, 0);
+        if (role == Role.HIPS) {
+          faceAlike(in.body().skeleton(), joint, is, to);
+        }
         Quats.slerp(is, 0, to, 0, share, to, 0);
         if (layer.replaces()) {
           Quaterniondc rest = in.body().skeleton().joint(joint).rest();
@@ -195,6 +200,22 @@ public final class LayerEdit {
       }
     }
     return posed;
+  }
+
+  /** Turns a rotation of the hips about the upright until it faces as another. Modified: to. */
+  private static void faceAlike(Skeleton skeleton, int hips, double[] is, double[] to) {
+    int parent = skeleton.parent(hips);
+    Vector3d up = new Vector3d(0, 1, 0);
+    if (parent >= 0) {
+      skeleton.restRotation(parent).transformInverse(up);
+    }
+    double[] way = new double[4];
+    Quats.leading(is, 0, to, 0, way, 0);
+    double about = way[0] * up.x + way[1] * up.y + way[2] * up.z;
+    double angle = -2 * Math.atan2(about, way[3]);
+    double[] back = new double[4];
+    Quats.exp(new double[] {angle * up.x, angle * up.y, angle * up.z}, 0, back, 0);
+    Quats.multiply(back, 0, to, 0, to, 0);
   }
 
   /** With a key that changes nothing on all that is keyed of some parts, at a frame. */

@@ -33,7 +33,7 @@ public final class LayerMarks {
     int frame = Math.min(stage.frame(), stage.in().clip().frames() - 1);
     BitSet selected = stage.session().selected(stage.out().body());
     boolean inside = stage.plate().span().within(stage.in().clip().frames()).contains(frame);
-    if (selected.isEmpty() || !inside || stage.plate().muted()) {
+    if (selected.isEmpty() || !inside) {
       return marks;
     }
     int joint = selected.nextSetBit(0);
@@ -66,6 +66,9 @@ public final class LayerMarks {
         part.words() + ", " + axes.words(),
         stage.session().posing(),
         () -> {
+          if (isRefused(stage)) {
+            return PegMark.Turned.NOT;
+          }
           LayerHands hands = new LayerHands(stage, joint);
           return new PegMark.Turned() {
             @Override
@@ -103,10 +106,24 @@ public final class LayerMarks {
         Optional.empty(),
         words,
         () -> {
+          if (isRefused(stage)) {
+            return way -> {};
+          }
           LayerHands hands = new LayerHands(stage, joint);
           return hands::pull;
         },
         stage.session()::settle);
+  }
+
+  /** Whether a hand is told that it can do nothing on a layer that is switched off, or locked. */
+  public static boolean isRefused(ChosenStage<LayerPass> stage) {
+    String name = stage.plate().name();
+    if (stage.plate().locked()) {
+      stage.session().refuse(name + " is locked. Open its clasp first to pose on it.");
+    } else if (stage.plate().muted()) {
+      stage.session().refuse(name + " is switched off. Switch it on to pose on it.");
+    }
+    return stage.plate().locked() || stage.plate().muted();
   }
 
   /** Words beside a part that has no handles. */

@@ -9,7 +9,8 @@ import waxhand.desk.viewport.Pen;
 record LayerName(Plate plate, Session session) implements Mark {
   @Override
   public void draw(Pen pen) {
-    String state = plate.muted() ? "muted: no handles" : session.posing().words();
+    String state =
+        plate.locked() ? "locked" : plate.muted() ? "switched off" : session.posing().words();
     EdgeTag.draw(pen, plate.name() + " · " + state, true);
   }
 }

@@ -42,6 +42,16 @@ final class PegMark implements Mark {
 
   /** What is told of a turn while a hand is at it. */
   interface Turned {
+    /** Where nothing can be turned. */
+    Turned NOT =
+        new Turned() {
+          @Override
+          public void by(Vector3d axis, double angleRad) {}
+
+          @Override
+          public void done() {}
+        };
+
     void by(Vector3d axis, double angleRad);
 
     void done();

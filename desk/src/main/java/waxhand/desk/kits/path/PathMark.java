@@ -312,6 +312,9 @@ final class PathMark implements Mark {
 
     @Override
     public void drag(Sight sight, double x, double y, Keys held) {
+      if (!dragged && edit.isEmpty()) {
+        scene.refuse();
+      }
       dragged = true;
       if (edit.isEmpty()) {
         return;

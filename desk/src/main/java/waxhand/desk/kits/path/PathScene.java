@@ -11,6 +11,7 @@ import waxhand.core.motion.TimeMap;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.PartEdit;
 import waxhand.core.scene.Motion;
+import waxhand.desk.kits.layers.LayerMarks;
 import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
@@ -109,8 +110,17 @@ record PathScene(
   /** The part under a hand at tick {@code n} of an active layer. */
   Optional<PartEdit> edit(int n) {
     return stage
-        .filter(s -> !s.plate().muted())
+        .filter(s -> !s.plate().muted() && !s.plate().locked())
         .map(s -> new PartEdit(s.pass(), s.in(), s.out(), joint, is.run().from() + n, raw(n)));
+  }
+
+  /** Says why no hand bends the path. */
+  void refuse() {
+    if (stage.isEmpty()) {
+      session.refuse("Add or choose a layer first: the path is bent on it.");
+    } else if (!LayerMarks.isRefused(stage.get())) {
+      session.refuse("This layer cannot bend the path of the " + part + ".");
+    }
   }
 
   /** The channels whose keys bend the path. */
