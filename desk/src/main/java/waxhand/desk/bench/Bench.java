@@ -29,6 +29,7 @@ import waxhand.desk.kits.contacts.ContactActions;
 import waxhand.desk.kits.contacts.ContactLanes;
 import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.kits.contacts.Prints;
+import waxhand.desk.kits.layers.KeyCurvesRoom;
 import waxhand.desk.kits.layers.KeyLanes;
 import waxhand.desk.kits.layers.LayerActions;
 import waxhand.desk.kits.layers.LayerTool;
@@ -142,7 +143,13 @@ public final class Bench extends StackPane {
             palette);
     KeyLanes keyLanes = new KeyLanes(session, layers, palette);
     Lanes lanes = new Lanes(session, results, worklist, palette);
-    time = new TimeRows(lanes, contactLanes, keyLanes, curves);
+    time =
+        new TimeRows(
+            lanes,
+            contactLanes,
+            keyLanes,
+            curves,
+            new KeyCurvesRoom(session, layers, commands, palette));
     session.plateIdProperty().addListener((o, a, b) -> time.chosen());
     session.takeProperty().addListener((o, a, b) -> time.chosen());
     Transport transport = new Transport(session, commands);

@@ -138,7 +138,7 @@ final class ProjectActions {
     commands.add(
         "Window",
         "curves",
-        "Curves in place of lanes, or lanes again",
+        "Curves in place of lanes, of a layer first; or lanes again",
         "fth-activity",
         "C",
         () -> true,

@@ -5,6 +5,7 @@ import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.Region;
 import waxhand.desk.curves.CurvesRoom;
 import waxhand.desk.kits.contacts.ContactLanes;
+import waxhand.desk.kits.layers.KeyCurvesRoom;
 import waxhand.desk.kits.layers.KeyLanes;
 import waxhand.desk.timeline.Lanes;
 import waxhand.desk.timeline.TimeArea;
@@ -17,23 +18,38 @@ final class TimeRows extends Region {
   /** Keys are seen by so much at least, pixels. */
   private static final double LEAST_KEYS = 60;
 
+  /** What is shown of the time. */
+  private enum Face {
+    LANES,
+    KEY_CURVES,
+    CURVES
+  }
+
   private final Lanes lanes;
   private final ContactLanes contactLanes;
   private final KeyLanes keyLanes;
   private final ScrollPane contactRows;
   private final ScrollPane keyRows;
   private final CurvesRoom curves;
+  private final KeyCurvesRoom keyCurves;
+  private Face face = Face.LANES;
 
-  TimeRows(Lanes lanes, ContactLanes contactLanes, KeyLanes keyLanes, CurvesRoom curves) {
+  TimeRows(
+      Lanes lanes,
+      ContactLanes contactLanes,
+      KeyLanes keyLanes,
+      CurvesRoom curves,
+      KeyCurvesRoom keyCurves) {
+    this.keyCurves = keyCurves;
     this.lanes = lanes;
     this.contactLanes = contactLanes;
     this.curves = curves;
     this.keyLanes = keyLanes;
     contactRows = rows(contactLanes);
     keyRows = rows(keyLanes);
-    getChildren().addAll(lanes, contactRows, keyRows, curves);
+    getChildren().addAll(lanes, contactRows, keyRows, curves, keyCurves);
     getStyleClass().add("wh-time-rows");
-    showCurves(false);
+    show();
   }
 
   private static ScrollPane rows(TimeArea area) {
@@ -65,14 +81,14 @@ final class TimeRows extends Region {
 
   /** Shows keys where a layer is chosen. */
   void chosen() {
-    showCurves(curves.isVisible());
+    show();
     requestLayout();
   }
 
   @Override
   protected double computePrefHeight(double width) {
     double rows =
-        curves.isManaged()
+        face != Face.LANES
             ? curves.prefHeight(width)
             : lanes.prefHeight(width) + belowHeight(width);
     return snappedTopInset() + rows + snappedBottomInset();
@@ -84,8 +100,9 @@ final class TimeRows extends Region {
     double y = snappedTopInset();
     double w = getWidth() - x - snappedRightInset();
     double h = getHeight() - y - snappedBottomInset();
-    if (curves.isManaged()) {
+    if (face != Face.LANES) {
       curves.resizeRelocate(x, y, w, h);
+      keyCurves.resizeRelocate(x, y, w, h);
       return;
     }
     double above = snapSizeY(Math.max(lanes.minHeight(w), h - belowHeight(w)));
@@ -93,18 +110,27 @@ final class TimeRows extends Region {
     below().resizeRelocate(x, y + above, w, Math.max(0, h - above));
   }
 
-  /** Shows curves in place of lanes, or lanes again. */
+  /** Shows curves in place of lanes, first those of the active layer; then lanes again. */
   void change() {
-    showCurves(!curves.isVisible());
+    face =
+        face == Face.LANES
+            ? keyCurves.isCalledFor() ? Face.KEY_CURVES : Face.CURVES
+            : face == Face.KEY_CURVES ? Face.CURVES : Face.LANES;
+    show();
   }
 
   /** What is worked at: empty for lanes. */
   String work() {
-    return curves.isVisible() ? "curves" : "";
+    return face == Face.LANES ? "" : "curves";
   }
 
-  private void showCurves(boolean shown) {
-    show(curves, shown);
+  private void show() {
+    if (face == Face.KEY_CURVES && !keyCurves.isCalledFor()) {
+      face = Face.CURVES;
+    }
+    boolean shown = face != Face.LANES;
+    show(curves, face == Face.CURVES);
+    show(keyCurves, face == Face.KEY_CURVES);
     show(lanes, !shown);
     show(keyLanes, !shown && keyLanes.isCalledFor());
     show(contactLanes, !shown && !keyLanes.isCalledFor());
@@ -120,5 +146,6 @@ final class TimeRows extends Region {
     contactLanes.draw();
     keyLanes.draw();
     curves.pane().draw();
+    keyCurves.draw();
   }
 }

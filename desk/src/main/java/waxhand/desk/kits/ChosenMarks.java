@@ -32,6 +32,7 @@ public final class ChosenMarks implements MarkSource {
     session.posing().turningProperty().addListener((o, a, b) -> changed.run());
     session.posing().axesProperty().addListener((o, a, b) -> changed.run());
     session.posing().wholeRangeProperty().addListener((o, a, b) -> changed.run());
-    session.posing().holdSProperty().addListener((o, a, b) -> changed.run());
+    session.posing().holdBeforeSProperty().addListener((o, a, b) -> changed.run());
+    session.posing().holdAfterSProperty().addListener((o, a, b) -> changed.run());
   }
 }

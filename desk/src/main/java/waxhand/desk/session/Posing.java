@@ -48,7 +48,8 @@ public final class Posing {
   private final ObjectProperty<Axes> axes = new SimpleObjectProperty<>(Axes.OWN);
   private final BooleanProperty wholeRange = new SimpleBooleanProperty();
   private final BooleanProperty pathShown = new SimpleBooleanProperty();
-  private final DoubleProperty holdS = new SimpleDoubleProperty(USUAL_S);
+  private final DoubleProperty holdBeforeS = new SimpleDoubleProperty(USUAL_S);
+  private final DoubleProperty holdAfterS = new SimpleDoubleProperty(USUAL_S);
 
   /** For another take: nothing of the last one sticks. */
   void begin() {
@@ -56,7 +57,7 @@ public final class Posing {
     axes.set(Axes.OWN);
     wholeRange.set(false);
     pathShown.set(false);
-    holdS.set(USUAL_S);
+    setHold(USUAL_S);
   }
 
   /** The turn that a hand is at, if one is. */
@@ -82,15 +83,30 @@ public final class Posing {
     return pathShown;
   }
 
-  /** How long an edit is felt to either side where it does not change all, seconds. */
-  public DoubleProperty holdSProperty() {
-    return holdS;
+  /** How long an edit is felt before it, where it does not change all, seconds. */
+  public DoubleProperty holdBeforeSProperty() {
+    return holdBeforeS;
+  }
+
+  /** How long it is felt behind it, seconds. */
+  public DoubleProperty holdAfterSProperty() {
+    return holdAfterS;
+  }
+
+  /** An edit is to be felt as long on either side. */
+  public void setHold(double seconds) {
+    holdBeforeS.set(seconds);
+    holdAfterS.set(seconds);
   }
 
   /** In plain words. */
   public String words() {
+    double before = holdBeforeS.get();
+    double after = holdAfterS.get();
     return wholeRange.get()
         ? "whole range"
-        : String.format(Locale.ROOT, "hold %.2f s", holdS.get());
+        : Math.abs(before - after) < 0.005
+            ? String.format(Locale.ROOT, "hold %.2f s", before)
+            : String.format(Locale.ROOT, "hold %.2f s before, %.2f s after", before, after);
   }
 }

@@ -66,14 +66,6 @@ final class LanePainter {
   }
 
   void ruler(TimeScale scale) {
-    double seconds = scale.seen().count() / session.rateHz();
-    double perTick = 1;
-    for (double t : new double[] {0.1, 0.5, 1, 2, 5, 10, 30, 60, 120, 300, 600}) {
-      perTick = t;
-      if (scale.width() * t / seconds > 56) {
-        break;
-      }
-    }
     g.setFill(palette.get(Ink.SOFT));
     g.setStroke(palette.get(Ink.HAIRLINE));
     g.setLineWidth(1);
@@ -83,15 +75,7 @@ final class LanePainter {
       g.fillText(rest == 1 ? "rest pose before" : rest + " rows of rest", 16, Lanes.RULER - 5);
       g.fillRect(Lanes.LEFT - 8, Lanes.RULER - 13, 5, 9);
     }
-    double first = Math.ceil(scale.seen().from() / session.rateHz() / perTick) * perTick;
-    for (double t = first; t * session.rateHz() <= scale.seen().to() + 1e-9; t += perTick) {
-      double x = Math.rint(scale.x(t * session.rateHz())) + 0.5;
-      g.strokeLine(x, Lanes.RULER - 5, x, canvas.getHeight() - 4);
-      String words = perTick < 1 ? String.format(Locale.ROOT, "%.1f s", t) : Math.round(t) + " s";
-      if (x + 30 < canvas.getWidth()) {
-        g.fillText(words, x + 3, Lanes.RULER - 5);
-      }
-    }
+    Ruler.draw(g, scale, session.rateHz(), Lanes.RULER - 5, canvas.getHeight() - 4);
   }
 
   /** How bad the findings are over the take, a row for each kind there is. */

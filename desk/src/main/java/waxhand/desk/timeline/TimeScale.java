@@ -37,7 +37,8 @@ public record TimeScale(int frames, Frames seen, double left, double width) {
     return (int) Math.max(0, Math.min(frames, Math.rint(at(x))));
   }
 
-  private double at(double x) {
+  /** The time at a place, in frames. */
+  public double at(double x) {
     return seen.from() + (x - left) / Math.max(1, width) * seen.count();
   }
 }

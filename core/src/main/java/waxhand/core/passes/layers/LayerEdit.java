@@ -26,9 +26,15 @@ public final class LayerEdit {
     /**
      * Keys that keep what is there stand on both sides.
      *
-     * @param frames to either side, above 0
+     * @param before frames before it, above 0
+     * @param after frames behind it, above 0
      */
-    record Near(double frames) implements Hold {}
+    record Near(double before, double after) implements Hold {
+      /** As far to either side. */
+      public Near(double frames) {
+        this(frames, frames);
+      }
+    }
 
     /**
      * All of a run is changed by as much.
@@ -96,7 +102,7 @@ public final class LayerEdit {
     boolean whole = isWhole(layer, group, curves);
     List<Curve> now =
         hold instanceof Hold.Near near && whole
-            ? turned(curves, frame, values, near.frames())
+            ? turned(curves, frame, values, near)
             : each(curves, frame, values, hold);
     LayerPass set = layer;
     for (int i = 0; i < now.size(); i++) {
@@ -120,8 +126,8 @@ public final class LayerEdit {
       } else if (hold instanceof Hold.Between) {
         now.add(curve.plus(rekeyed(curve, frame, values[i])));
       } else {
-        double near = ((Hold.Near) hold).frames();
-        now.add(curve.edited(frame, values[i], frame - near, frame + near));
+        Hold.Near near = (Hold.Near) hold;
+        now.add(curve.edited(frame, values[i], frame - near.before(), frame + near.after()));
       }
     }
     return now;
@@ -137,9 +143,9 @@ public final class LayerEdit {
 
   /** A turn that replaces is one curve: keys stand on all three. */
   private static List<Curve> turned(
-      List<Curve> curves, double frame, double[] values, double hold) {
-    List<Curve> held = new TurnCurve(curves).inserted(curves, frame - hold);
-    held = new TurnCurve(held).inserted(held, frame + hold);
+      List<Curve> curves, double frame, double[] values, Hold.Near hold) {
+    List<Curve> held = new TurnCurve(curves).inserted(curves, frame - hold.before());
+    held = new TurnCurve(held).inserted(held, frame + hold.after());
     List<Curve> now = new ArrayList<>();
     for (int i = 0; i < 3; i++) {
       now.add(held.get(i).plus(CurveKey.smooth(frame, values[i])));

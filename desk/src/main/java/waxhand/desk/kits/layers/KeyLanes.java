@@ -1,7 +1,7 @@
 package waxhand.desk.kits.layers;
 
-import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -15,7 +15,6 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import waxhand.core.body.PartName;
-import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.layers.LayerPass;
@@ -35,7 +34,8 @@ import waxhand.desk.timeline.TimeScale;
  */
 public final class KeyLanes extends TimeArea {
   private static final double ROW = 18;
-  private static final double TOP = 4;
+  private static final double TOP = 9;
+  private static final double GRIP = 8;
   private static final double TACK = 4;
 
   private final LayerTool tool;
@@ -46,6 +46,8 @@ public final class KeyLanes extends TimeArea {
   private double boxY;
   private boolean boxing;
   private Optional<Drag> held = Optional.empty();
+  private Optional<Boolean> grip = Optional.empty();
+  private final Set<KeyRow.Limb> opened = EnumSet.noneOf(KeyRow.Limb.class);
 
   /** Selected keys in a hand. */
   private record Drag(LayerPass layer, Set<LayerTool.Spot> spots, double from, Object key) {}
@@ -63,9 +65,19 @@ public final class KeyLanes extends TimeArea {
     session.takeProperty().addListener((o, a, b) -> changed());
     session.plateIdProperty().addListener((o, a, b) -> changed());
     session.selectionProperty().addListener((o, a, b) -> draw());
+    session.frameProperty().addListener((o, a, b) -> drawIfShown());
+    session.posing().wholeRangeProperty().addListener((o, a, b) -> draw());
+    session.posing().holdBeforeSProperty().addListener((o, a, b) -> draw());
+    session.posing().holdAfterSProperty().addListener((o, a, b) -> draw());
     hands(this::pressed, this::dragged, this::released);
     addEventHandler(ScrollEvent.SCROLL, this::scrollTime);
-    tells(this::words, (x, y) -> hit(x, y).isPresent() ? Cursor.H_RESIZE : Cursor.DEFAULT);
+    tells(this::words, (x, y) -> isHandle(x, y) ? Cursor.H_RESIZE : Cursor.DEFAULT);
+  }
+
+  private void drawIfShown() {
+    if (isVisible()) {
+      draw();
+    }
   }
 
   /** Whether a layer is chosen, whose keys these are. */
@@ -73,8 +85,12 @@ public final class KeyLanes extends TimeArea {
     return tool.layer().isPresent();
   }
 
-  private Map<PartName, TreeSet<Double>> rows() {
+  private Map<PartName, TreeSet<Double>> keys() {
     return tool.layer().map(LayerTool::parts).orElse(Map.of());
+  }
+
+  private List<KeyRow> rows() {
+    return KeyRow.of(keys().keySet(), opened);
   }
 
   @Override
@@ -96,10 +112,19 @@ public final class KeyLanes extends TimeArea {
     return scale().x(frame);
   }
 
-  /** Middle of the tack of a key, in this control; for tests. */
+  /** Middle of the tack of a key in the first row that has it, in this control; for tests. */
   public double[] at(PartName part, double frame) {
-    int row = new ArrayList<>(rows().keySet()).indexOf(part);
+    List<KeyRow> rows = rows();
+    int row = 0;
+    while (row < rows.size() - 1 && !rows.get(row).parts().contains(part)) {
+      row++;
+    }
     return new double[] {x(frame + 0.5), TOP + ROW * row + ROW / 2};
+  }
+
+  /** Where the hold begins, or ends, in this control; for tests. */
+  public double[] holdAt(boolean before) {
+    return new double[] {x(holdFrame(before) + 0.5), GRIP / 2};
   }
 
   // ---- drawn -------------------------------------------------------------------------------
@@ -112,16 +137,19 @@ public final class KeyLanes extends TimeArea {
     }
     GraphicsContext g = canvas.getGraphicsContext2D();
     TimeScale scale = scale();
-    Map<PartName, TreeSet<Double>> rows = rows();
+    List<KeyRow> rows = rows();
+    Map<PartName, TreeSet<Double>> keys = keys();
     if (rows.isEmpty()) {
       g.setFont(Type.plain(12));
       g.setFill(palette.get(Ink.SOFT));
       g.fillText("No keys yet: select a part, and turn or pull it in the view.", LEFT, TOP + 14);
     }
-    int row = 0;
-    for (Map.Entry<PartName, TreeSet<Double>> entry : rows.entrySet()) {
-      paint(g, scale, layer.get(), entry.getKey(), entry.getValue(), TOP + ROW * row++);
+    double top = TOP;
+    for (KeyRow row : rows) {
+      paint(g, scale, layer.get(), row, keys, top);
+      top += ROW;
     }
+    hold(g, scale, Math.max(top, TOP + ROW));
     if (boxing) {
       g.setStroke(palette.get(Ink.FOCUS));
       g.setLineWidth(1);
@@ -139,24 +167,27 @@ public final class KeyLanes extends TimeArea {
       GraphicsContext g,
       TimeScale scale,
       LayerPass layer,
-      PartName part,
-      TreeSet<Double> frames,
+      KeyRow row,
+      Map<PartName, TreeSet<Double>> keys,
       double top) {
-    Side side = part.role().map(Role::side).orElse(Side.MIDDLE);
-    boolean on = layer.rows().stream().anyMatch(r -> r.part().equals(part) && !r.off());
+    boolean on = layer.rows().stream().anyMatch(r -> row.parts().contains(r.part()) && !r.off());
+    Side side = row.side();
+    Ink ink = side == Side.LEFT ? Ink.LEFT : side == Side.RIGHT ? Ink.RIGHT : Ink.INK;
     g.setFont(Type.plain(12));
-    g.setFill(
-        palette.get(
-            !on
-                ? Ink.SOFT
-                : side == Side.LEFT ? Ink.LEFT : side == Side.RIGHT ? Ink.RIGHT : Ink.INK));
-    g.fillText(part.words() + (on ? "" : " (off)"), 16, top + 13);
+    g.setFill(palette.get(on ? ink : Ink.SOFT));
+    boolean inside =
+        !row.folds() && rows().stream().anyMatch(r -> r.folds() && r.limb() == row.limb());
+    g.fillText(row.words() + (on ? "" : " (off)"), inside ? 28 : 16, top + 13);
+    if (row.folds()) {
+      fold(g, row.open(), top);
+    }
     g.setFill(palette.get(Ink.PAPER));
     g.fillRect(LEFT, top, scale.width(), ROW - 2);
-    hill(g, scale, layer, part, top);
-    for (double frame : frames) {
+    hill(g, scale, layer, row, top);
+    Set<LayerTool.Spot> selected = tool.selectedProperty().get();
+    for (double frame : row.frames(keys)) {
       if (scale.sees(frame + 0.5)) {
-        boolean chosen = tool.selectedProperty().get().contains(new LayerTool.Spot(part, frame));
+        boolean chosen = row.spots(keys, frame).stream().anyMatch(selected::contains);
         double x = scale.x(frame + 0.5);
         g.setFill(palette.get(chosen ? Ink.FOCUS : Ink.WAX_SHADE));
         g.fillRoundRect(x - TACK, top + 2, 2 * TACK, 6, 4, 4);
@@ -165,15 +196,51 @@ public final class KeyLanes extends TimeArea {
     }
   }
 
+  /** A small corner that points to the rows that follow, or to where they are folded. */
+  private void fold(GraphicsContext g, boolean open, double top) {
+    double y = top + ROW / 2 - 1;
+    double[] xs = open ? new double[] {4, 12, 8} : new double[] {6, 11, 6};
+    double[] ys = open ? new double[] {y - 2, y - 2, y + 3} : new double[] {y - 4, y, y + 4};
+    g.setFill(palette.get(Ink.SOFT));
+    g.fillPolygon(xs, ys, 3);
+  }
+
+  /** How far an edit at the playhead would be felt: slopes to either side, with grips. */
+  private void hold(GraphicsContext g, TimeScale scale, double low) {
+    if (session.posing().wholeRangeProperty().get()) {
+      return;
+    }
+    double from = holdFrame(true) + 0.5;
+    double to = holdFrame(false) + 0.5;
+    double here = scale.x(session.frameProperty().get() + 0.5);
+    g.setFill(palette.get(Ink.FOCUS).deriveColor(0, 1, 1, 0.13));
+    g.fillPolygon(
+        new double[] {scale.x(from), here, scale.x(to)}, new double[] {low, GRIP / 2, low}, 3);
+    g.setFill(palette.get(Ink.FOCUS));
+    for (double end : new double[] {from, to}) {
+      if (scale.sees(end)) {
+        double x = scale.x(end);
+        g.fillPolygon(new double[] {x - 5, x + 5, x}, new double[] {0, 0, GRIP}, 3);
+      }
+    }
+  }
+
+  private double holdFrame(boolean before) {
+    double seconds =
+        before
+            ? -session.posing().holdBeforeSProperty().get()
+            : session.posing().holdAfterSProperty().get();
+    return session.frameProperty().get() + seconds * session.rateHz();
+  }
+
   /** How much the layer does to a part over time, its largest in sight as high as the row. */
-  private void hill(
-      GraphicsContext g, TimeScale scale, LayerPass layer, PartName part, double top) {
+  private void hill(GraphicsContext g, TimeScale scale, LayerPass layer, KeyRow of, double top) {
     int wide = (int) Math.max(2, Math.min(600, scale.width() / 2));
     double[] turns = new double[wide];
     double[] moves = new double[wide];
     Frames seen = scale.seen();
     for (LayerRow row : layer.rows()) {
-      if (row.part().equals(part) && !layer.replaces()) {
+      if (of.parts().contains(row.part()) && !layer.replaces()) {
         for (int n = 0; n < wide; n++) {
           double v = row.curve().at(seen.from() + (n + 0.5) * seen.count() / wide);
           double[] to = row.channel().of().isAngle() ? turns : moves;
@@ -205,36 +272,54 @@ public final class KeyLanes extends TimeArea {
 
   // ---- hands -------------------------------------------------------------------------------
 
-  private Optional<PartName> rowAt(double y) {
+  private Optional<KeyRow> rowAt(double y) {
     int row = (int) Math.floor((y - TOP) / ROW);
-    List<PartName> parts = new ArrayList<>(rows().keySet());
-    return row >= 0 && row < parts.size() ? Optional.of(parts.get(row)) : Optional.empty();
+    List<KeyRow> rows = rows();
+    return row >= 0 && row < rows.size() ? Optional.of(rows.get(row)) : Optional.empty();
   }
 
-  private Optional<LayerTool.Spot> hit(double x, double y) {
-    Optional<PartName> part = rowAt(y);
-    if (part.isEmpty() || x < LEFT - TACK) {
+  /** A tack under the pointer: its row, and its frame. */
+  private record Hit(KeyRow row, double frame) {}
+
+  private Optional<Hit> hit(double x, double y) {
+    Optional<KeyRow> row = rowAt(y);
+    if (row.isEmpty() || x < LEFT - TACK) {
       return Optional.empty();
     }
     TimeScale scale = scale();
-    return rows().get(part.get()).stream()
+    return row.get().frames(keys()).stream()
         .filter(f -> scale.isAt(f + 0.5, x, TACK + 2))
         .min(
             (a, b) ->
                 Double.compare(Math.abs(scale.x(a + 0.5) - x), Math.abs(scale.x(b + 0.5) - x)))
-        .map(f -> new LayerTool.Spot(part.get(), f));
+        .map(f -> new Hit(row.get(), f));
+  }
+
+  /** Whether the pointer is on the grip where the hold begins, or ends. */
+  private boolean isOnGrip(boolean before, double x, double y) {
+    return !session.posing().wholeRangeProperty().get()
+        && y <= GRIP + 2
+        && scale().isAt(holdFrame(before) + 0.5, x, 6);
+  }
+
+  private boolean isHandle(double x, double y) {
+    return hit(x, y).isPresent() || isOnGrip(true, x, y) || isOnGrip(false, x, y);
   }
 
   private String words(double x, double y) {
+    if (isOnGrip(true, x, y) || isOnGrip(false, x, y)) {
+      return "How far an edit here is felt: drag to change it";
+    }
     return hit(x, y)
         .map(
-            s ->
+            h ->
                 String.format(
                     Locale.ROOT,
-                    "%s, key at frame %s%nDrag to move it in time, with Alt to stretch about the playhead",
-                    s.part().words(),
-                    Legible.of(s.frame())))
-        .orElseGet(() -> rowAt(y).map(p -> "Keys of the " + p.words()).orElse(""));
+                    "%s, key at frame %s%nDrag to move it in time, with Alt to stretch about the"
+                        + " playhead, with Ctrl between frames",
+                    h.row().words(),
+                    Legible.of(h.frame())))
+        .orElseGet(() -> rowAt(y).map(r -> "Keys of the " + r.words()).orElse("Drag a box to select keys"));
   }
 
   private void pressed(MouseEvent e) {
@@ -247,41 +332,57 @@ public final class KeyLanes extends TimeArea {
     if (!session.hasTake() || tool.layer().isEmpty()) {
       return;
     }
-    Optional<LayerTool.Spot> hit = hit(e.getX(), e.getY());
+    for (boolean before : new boolean[] {true, false}) {
+      if (isOnGrip(before, e.getX(), e.getY())) {
+        grip = Optional.of(before);
+        return;
+      }
+    }
+    Optional<Hit> hit = hit(e.getX(), e.getY());
     if (hit.isEmpty()) {
       if (!e.isShiftDown()) {
-        tool.selectedProperty().set(Set.of());
+        tool.select(Set.of(), Set.of());
       }
       if (e.getX() < LEFT) {
-        rowAt(e.getY()).ifPresent(this::selectRow);
+        rowAt(e.getY()).ifPresent(r -> labelled(r, e.getX()));
       }
       return;
     }
+    Set<LayerTool.Spot> under = hit.get().row().spots(keys(), hit.get().frame());
     Set<LayerTool.Spot> now = new HashSet<>(tool.selectedProperty().get());
-    if (e.isShiftDown() && now.contains(hit.get())) {
-      now.remove(hit.get());
+    if (e.isShiftDown() && now.containsAll(under)) {
+      now.removeAll(under);
     } else if (e.isShiftDown()) {
-      now.add(hit.get());
-    } else if (!now.contains(hit.get())) {
-      now = new HashSet<>(Set.of(hit.get()));
+      now.addAll(under);
+    } else if (!now.containsAll(under)) {
+      now = new HashSet<>(under);
     }
-    tool.selectedProperty().set(Set.copyOf(now));
+    tool.select(now, Set.of());
     held =
         Optional.of(new Drag(tool.layer().get(), Set.copyOf(now), hit.get().frame(), new Object()));
   }
 
-  private void selectRow(PartName part) {
+  /** A click on the name of a row: its keys and parts are selected, at its corner it is folded. */
+  private void labelled(KeyRow row, double x) {
+    if (row.folds() && x < 16) {
+      if (!opened.remove(row.limb())) {
+        opened.add(row.limb());
+      }
+      changed();
+      return;
+    }
+    Map<PartName, TreeSet<Double>> keys = keys();
     Set<LayerTool.Spot> all = new HashSet<>();
-    rows().get(part).forEach(f -> all.add(new LayerTool.Spot(part, f)));
-    tool.selectedProperty().set(Set.copyOf(all));
+    row.frames(keys).forEach(f -> all.addAll(row.spots(keys, f)));
+    tool.select(all, Set.of());
     session
         .takeProperty()
         .get()
-        .flatMap(t -> part.on(t.raw().motion().body()).stream().boxed().findFirst())
+        .map(t -> t.raw().motion().body())
         .ifPresent(
-            j -> {
+            body -> {
               BitSet joints = new BitSet();
-              joints.set(j);
+              row.parts().forEach(p -> p.on(body).ifPresent(joints::set));
               session.select(joints);
             });
   }
@@ -289,6 +390,10 @@ public final class KeyLanes extends TimeArea {
   private void dragged(MouseEvent e) {
     e.consume();
     if (Math.abs(e.getX() - pressX) < 2 && Math.abs(e.getY() - pressY) < 2) {
+      return;
+    }
+    if (grip.isPresent()) {
+      gripped(e.getX());
       return;
     }
     if (held.isEmpty()) {
@@ -303,7 +408,10 @@ public final class KeyLanes extends TimeArea {
     }
     Drag drag = held.get();
     TimeScale scale = scale();
-    int by = scale.frame(e.getX()) - scale.frame(pressX);
+    double by =
+        e.isControlDown()
+            ? scale.at(e.getX()) - scale.at(pressX)
+            : scale.frame(e.getX()) - scale.frame(pressX);
     int about = session.frameProperty().get();
     boolean stretch = e.isAltDown() && drag.from != about;
     double factor = stretch ? (drag.from + by - about) / (drag.from - about) : 1;
@@ -313,36 +421,48 @@ public final class KeyLanes extends TimeArea {
     tool.edit(
         stretch ? "stretch keys of" : "move keys of",
         drag.key,
-        l -> LayerTool.moved(drag.layer, drag.spots, about, factor, by));
+        l -> tool.moved(drag.layer, drag.spots, about, factor, by));
     Set<LayerTool.Spot> now = new HashSet<>();
     for (LayerTool.Spot spot : drag.spots) {
       double to = stretch ? about + factor * (spot.frame() - about) : spot.frame() + by;
       now.add(new LayerTool.Spot(spot.part(), to));
     }
-    tool.selectedProperty().set(Set.copyOf(now));
+    tool.select(now, Set.of());
+  }
+
+  private void gripped(double x) {
+    double far = (scale().at(x) - 0.5 - session.frameProperty().get()) / session.rateHz();
+    if (grip.orElseThrow()) {
+      session.posing().holdBeforeSProperty().set(Math.max(1 / session.rateHz(), -far));
+    } else {
+      session.posing().holdAfterSProperty().set(Math.max(1 / session.rateHz(), far));
+    }
   }
 
   private void box() {
     TimeScale scale = scale();
+    Map<PartName, TreeSet<Double>> keys = keys();
     Set<LayerTool.Spot> inside = new HashSet<>();
     double y = TOP + ROW / 2;
-    for (Map.Entry<PartName, TreeSet<Double>> row : rows().entrySet()) {
+    for (KeyRow row : rows()) {
       if (y > Math.min(pressY, boxY) - ROW / 2 && y < Math.max(pressY, boxY) + ROW / 2) {
-        for (double f : row.getValue()) {
+        for (double f : row.frames(keys)) {
           double x = scale.x(f + 0.5);
           if (scale.sees(f + 0.5) && x >= Math.min(pressX, boxX) && x <= Math.max(pressX, boxX)) {
-            inside.add(new LayerTool.Spot(row.getKey(), f));
+            inside.addAll(row.spots(keys, f));
           }
         }
       }
       y += ROW;
     }
-    tool.selectedProperty().set(Set.copyOf(inside));
+    tool.select(inside, Set.of());
   }
 
   private void released(MouseEvent e) {
     boolean clicked = Math.abs(e.getX() - pressX) < 2 && Math.abs(e.getY() - pressY) < 2;
-    if (clicked && held.isPresent()) {
+    if (grip.isPresent()) {
+      grip = Optional.empty();
+    } else if (clicked && held.isPresent()) {
       session.seek((int) Math.round(held.get().from));
     } else if (clicked && e.getX() >= LEFT && session.hasTake()) {
       session.seek(scale().frame(e.getX()));

@@ -99,6 +99,18 @@ public final class LayerActions {
         "Ctrl+V",
         () -> isActive() && tool.hasCopied(),
         tool::paste);
+    add(
+        "calm-keys",
+        "Calm the selected keys: the curve goes as it would without them",
+        "",
+        this::hasSelected,
+        tool::calm);
+    add(
+        "reset-keys",
+        "Reset the selected keys to what lies beneath",
+        "",
+        () -> hasSelected() && !layer().map(LayerPass::replaces).orElse(true),
+        tool::reset);
     add("select-keys", "Select all keys of the layer", "", this::hasKeys, tool::selectAll);
   }
 
@@ -290,7 +302,7 @@ public final class LayerActions {
 
   /** The weight goes to nothing, or where it is nothing to all, within the hold. */
   private void fade() {
-    double hold = Math.max(1, session.posing().holdSProperty().get() * session.rateHz());
+    double hold = LayerHands.holdFrames(session);
     edit(
         "fade",
         layer -> {

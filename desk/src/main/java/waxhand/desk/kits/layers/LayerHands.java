@@ -45,16 +45,21 @@ public final class LayerHands {
 
   /** How far an edit is felt, as it is set now. */
   public static LayerEdit.Hold hold(Session session) {
-    double hold = holdFrames(session);
     Frames range = session.workRange();
     return session.posing().wholeRangeProperty().get()
-        ? new LayerEdit.Hold.Whole(range.from(), range.to() - 1.0, session.frames() - 1.0, hold)
-        : new LayerEdit.Hold.Near(hold);
+        ? new LayerEdit.Hold.Whole(
+            range.from(), range.to() - 1.0, session.frames() - 1.0, holdFrames(session))
+        : new LayerEdit.Hold.Near(
+            frames(session, session.posing().holdBeforeSProperty().get()), holdFrames(session));
   }
 
-  /** How long an edit is held to either side, frames. */
+  /** How long an edit is held behind it, frames. */
   public static double holdFrames(Session session) {
-    return Math.max(1, session.posing().holdSProperty().get() * session.rateHz());
+    return frames(session, session.posing().holdAfterSProperty().get());
+  }
+
+  private static double frames(Session session, double seconds) {
+    return Math.max(1, seconds * session.rateHz());
   }
 
   /** Turns the part from how it was when the hand took hold of it, about an axis of the world. */

@@ -71,7 +71,7 @@ public final class LayerPicture implements PassPicture {
             30,
             2,
             "How long an edit is felt to either side",
-            v -> session.posing().holdSProperty().set(v),
+            session.posing()::setHold,
             () -> {});
     for (int i = 0; i < 3; i++) {
       int axis = i;
@@ -115,7 +115,8 @@ public final class LayerPicture implements PassPicture {
             rows);
     box.setId("layer");
     session.posing().wholeRangeProperty().addListener((o, a, b) -> showHold());
-    session.posing().holdSProperty().addListener((o, a, b) -> showHold());
+    session.posing().holdBeforeSProperty().addListener((o, a, b) -> showHold());
+    session.posing().holdAfterSProperty().addListener((o, a, b) -> showHold());
     showHold();
   }
 
@@ -133,7 +134,9 @@ public final class LayerPicture implements PassPicture {
     whole.setSelected(all);
     near.setSelected(!all);
     hold.setDisable(all);
-    hold.show(session.posing().holdSProperty().get());
+    hold.show(
+        (session.posing().holdBeforeSProperty().get() + session.posing().holdAfterSProperty().get())
+            / 2);
   }
 
   @Override

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.UnaryOperator;
@@ -16,6 +17,7 @@ import waxhand.core.chain.Plate;
 import waxhand.core.curve.Curve;
 import waxhand.core.curve.CurveKey;
 import waxhand.core.curve.Manner;
+import waxhand.core.passes.layers.Channel;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.LayerRow;
 import waxhand.desk.session.Session;
@@ -33,17 +35,34 @@ public final class LayerTool {
 
   private final Session session;
   private final ObjectProperty<Set<Spot>> selected = new SimpleObjectProperty<>(Set.of());
+  private final ObjectProperty<Set<Channel>> channels = new SimpleObjectProperty<>(Set.of());
   private Map<LayerRow, List<CurveKey>> copied = Map.of();
   private double copiedFrom;
 
   public LayerTool(Session session) {
     this.session = session;
-    session.plateIdProperty().addListener((o, a, b) -> selected.set(Set.of()));
+    session.plateIdProperty().addListener((o, a, b) -> select(Set.of(), Set.of()));
     session.takeProperty().addListener((o, a, b) -> forgetGone());
   }
 
   public ObjectProperty<Set<Spot>> selectedProperty() {
     return selected;
+  }
+
+  /** Of which channels keys are selected; none for all of them. */
+  ObjectProperty<Set<Channel>> channelsProperty() {
+    return channels;
+  }
+
+  /** Selects keys of some channels alone. */
+  void select(Set<Spot> spots, Set<Channel> of) {
+    channels.set(Set.copyOf(of));
+    selected.set(Set.copyOf(spots));
+  }
+
+  /** Whether a key is selected. */
+  boolean isSelected(LayerRow row, CurveKey key) {
+    return isIn(selected.get(), row, key);
   }
 
   private void forgetGone() {
@@ -90,8 +109,9 @@ public final class LayerTool {
                     plate -> plate.withPass(change.apply((LayerPass) plate.pass()))));
   }
 
-  private static boolean isIn(Set<Spot> spots, LayerRow row, CurveKey key) {
-    return spots.stream().anyMatch(s -> s.holds(row, key));
+  private boolean isIn(Set<Spot> spots, LayerRow row, CurveKey key) {
+    boolean meant = channels.get().isEmpty() || channels.get().contains(row.channel());
+    return meant && spots.stream().anyMatch(s -> s.holds(row, key));
   }
 
   private static LayerPass eachRow(LayerPass layer, UnaryOperator<LayerRow> change) {
@@ -105,7 +125,7 @@ public final class LayerTool {
    * @param factor by which they are stretched; where it is 1 they are moved
    * @param by frames they are moved by
    */
-  static LayerPass moved(LayerPass layer, Set<Spot> spots, double about, double factor, double by) {
+  LayerPass moved(LayerPass layer, Set<Spot> spots, double about, double factor, double by) {
     return eachRow(
         layer,
         row ->
@@ -144,6 +164,65 @@ public final class LayerTool {
                                   ? k.withSlopes(was.slopeBefore(k.frame()), was.slope(k.frame()))
                                   : k.withManner(manner)));
                 }));
+  }
+
+  /** Selected keys of a layer elsewhere, in time and in value. */
+  LayerPass shifted(LayerPass layer, Set<Spot> spots, double frames, double value) {
+    return eachRow(layer, r -> r.withCurve(r.curve().moved(k -> isIn(spots, r, k), frames, value)));
+  }
+
+  /** Selected keys of a layer stretched about a frame and a value. */
+  LayerPass stretched(
+      LayerPass layer, Set<Spot> spots, double frame, double inTime, double value, double inValue) {
+    return eachRow(
+        layer,
+        r -> r.withCurve(r.curve().scaled(k -> isIn(spots, r, k), frame, inTime, value, inValue)));
+  }
+
+  /** A layer with the slopes of the selected keys drawn; what is empty stays. */
+  LayerPass sloped(LayerPass layer, Set<Spot> spots, OptionalDouble before, OptionalDouble behind) {
+    return eachRow(
+        layer,
+        r ->
+            r.withCurve(
+                r.curve()
+                    .changed(
+                        k -> isIn(spots, r, k),
+                        k ->
+                            k.withSlopes(
+                                before.orElse(r.curve().slopeBefore(k.frame())),
+                                behind.orElse(r.curve().slope(k.frame()))))));
+  }
+
+  /** Brings the selected keys to where the curve goes without them. */
+  public void calm() {
+    edit(
+        "calm keys of",
+        null,
+        l ->
+            eachRow(
+                l,
+                r -> {
+                  Curve without = r.curve().without(k -> isSelected(r, k));
+                  return without.isEmpty()
+                      ? r
+                      : r.withCurve(
+                          r.curve()
+                              .changed(
+                                  k -> isSelected(r, k),
+                                  k -> CurveKey.smooth(k.frame(), without.at(k.frame()))));
+                }));
+  }
+
+  /** Brings the selected keys of a layer that adds to nothing: what lies beneath is there. */
+  public void reset() {
+    edit(
+        "reset keys of",
+        null,
+        l ->
+            eachRow(
+                l,
+                r -> r.withCurve(r.curve().changed(k -> isSelected(r, k), k -> k.withValue(0)))));
   }
 
   /** Remembers the selected keys. */
@@ -194,13 +273,13 @@ public final class LayerTool {
           }
           return more;
         });
-    selected.set(Set.copyOf(now));
+    select(now, Set.of());
   }
 
   /** Selects all keys. */
   public void selectAll() {
     List<Spot> all = new ArrayList<>();
     layer().ifPresent(l -> parts(l).forEach((p, fs) -> fs.forEach(f -> all.add(new Spot(p, f)))));
-    selected.set(Set.copyOf(all));
+    select(Set.copyOf(all), Set.of());
   }
 }
