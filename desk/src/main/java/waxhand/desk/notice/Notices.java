@@ -37,6 +37,7 @@ public final class Notices extends VBox {
   private static final double WIDTH = 400;
 
   private static final Duration NEWS = Duration.seconds(8);
+  private static final double LETTER_MS = 40;
   private static final Duration MENTION = Duration.seconds(2.5);
 
   public Notices() {
@@ -104,7 +105,8 @@ public final class Notices extends VBox {
     label.getStyleClass().addAll("wh-notice", "wh-mention");
     label.setMouseTransparent(true);
     getChildren().add(label);
-    dropAfter(MENTION, label);
+    // a sentence takes longer to read than a word
+    dropAfter(MENTION.add(Duration.millis(LETTER_MS * text.length())), label);
   }
 
   private void dropAfter(Duration time, Node node) {

@@ -124,13 +124,28 @@ public final class LayerEdit {
       } else if (hold instanceof Hold.Whole w) {
         now.add(curve.raised(by, w.from(), w.to(), w.last(), w.ease()));
       } else if (hold instanceof Hold.Between) {
-        now.add(curve.plus(rekeyed(curve, frame, values[i])));
+        Curve held = between(curves, curve, frame);
+        now.add(held.plus(rekeyed(held, frame, values[i])));
       } else {
         Hold.Near near = (Hold.Near) hold;
         now.add(curve.edited(frame, values[i], frame - near.before(), frame + near.after()));
       }
     }
     return now;
+  }
+
+  /** A curve held where any of a group has its keys beside a frame. */
+  private static Curve between(List<Curve> group, Curve curve, double frame) {
+    double before = Double.NEGATIVE_INFINITY;
+    double behind = Double.POSITIVE_INFINITY;
+    for (Curve each : group) {
+      for (CurveKey key : each.keys()) {
+        before = key.frame() < frame ? Math.max(before, key.frame()) : before;
+        behind = key.frame() > frame ? Math.min(behind, key.frame()) : behind;
+      }
+    }
+    Curve held = Double.isInfinite(before) ? curve : curve.inserted(before);
+    return Double.isInfinite(behind) ? held : held.inserted(behind);
   }
 
   /** A key with another value; slopes that were drawn by hand stay. */

@@ -319,7 +319,9 @@ public final class KeyLanes extends TimeArea {
                         + " playhead, with Ctrl between frames",
                     h.row().words(),
                     Legible.of(h.frame())))
-        .orElseGet(() -> rowAt(y).map(r -> "Keys of the " + r.words()).orElse("Drag a box to select keys"));
+        .orElseGet(
+            () ->
+                rowAt(y).map(r -> "Keys of the " + r.words()).orElse("Drag a box to select keys"));
   }
 
   private void pressed(MouseEvent e) {

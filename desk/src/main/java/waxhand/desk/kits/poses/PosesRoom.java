@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.application.Platform;
+import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
@@ -46,7 +48,12 @@ public final class PosesRoom extends VBox implements AutoCloseable {
   private final TilePane project = tiles();
   private final TilePane own = tiles();
   private final TextField name = new TextField();
+  private final ScrollPane scroll = new ScrollPane();
   private final Label noFingers = new Label();
+  private final Label noneKept =
+      new Label("Poses that go with the project stand here. Keep this pose puts one.");
+  private final Label noneOwn =
+      new Label("Yours in every project: a right click on one above puts it here.");
   private List<KeptPose> shown = List.of();
   private Optional<Body> drawnOn = Optional.empty();
 
@@ -61,9 +68,6 @@ public final class PosesRoom extends VBox implements AutoCloseable {
     tool = new PoseTool(session);
     shelf = new PoseShelf(folder, trouble);
     setId("poses");
-    noFingers.setWrapText(true);
-    noFingers.setMinHeight(USE_PREF_SIZE);
-    noFingers.getStyleClass().add("wh-soft");
     VBox all =
         new VBox(
             6,
@@ -71,10 +75,20 @@ public final class PosesRoom extends VBox implements AutoCloseable {
             noFingers,
             shapes,
             Editor.heading("This project"),
+            noneKept,
             project,
             Editor.heading("My shelf"),
+            noneOwn,
             own);
-    ScrollPane scroll = new ScrollPane(all);
+    noneKept.visibleProperty().bind(Bindings.isEmpty(project.getChildren()));
+    noneOwn.visibleProperty().bind(Bindings.isEmpty(own.getChildren()));
+    for (Label none : List.of(noFingers, noneKept, noneOwn)) {
+      none.setWrapText(true);
+      none.setMinHeight(USE_PREF_SIZE);
+      none.getStyleClass().add("wh-soft");
+      none.managedProperty().bind(none.visibleProperty());
+    }
+    scroll.setContent(all);
     scroll.getStyleClass().add("wh-rows");
     scroll.setFitToWidth(true);
     scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
@@ -186,6 +200,17 @@ public final class PosesRoom extends VBox implements AutoCloseable {
     more.add(taken.get());
     tool.edit("keep " + taken.get().name(), more);
     name.clear();
+    Node fresh = project.getChildren().get(project.getChildren().size() - 1);
+    Platform.runLater(() -> bringIntoView(fresh));
+  }
+
+  private void bringIntoView(Node tile) {
+    scroll.applyCss();
+    scroll.layout();
+    double high = scroll.getContent().getBoundsInLocal().getHeight();
+    double seen = scroll.getViewportBounds().getHeight();
+    double low = project.getBoundsInParent().getMinY() + tile.getBoundsInParent().getMaxY();
+    scroll.setVvalue(high <= seen ? 0 : Math.max(0, Math.min(1, (low - seen) / (high - seen))));
   }
 
   private void showTake() {
@@ -193,7 +218,6 @@ public final class PosesRoom extends VBox implements AutoCloseable {
     boolean fingers =
         body.filter(b -> b.joints().keySet().stream().anyMatch(r -> r.isFinger())).isPresent();
     noFingers.setVisible(body.isPresent() && !fingers);
-    noFingers.setManaged(noFingers.isVisible());
     if (!body.equals(drawnOn)) {
       drawnOn = body;
       redraw();
