@@ -33,6 +33,7 @@ import waxhand.desk.kits.layers.KeyCurvesRoom;
 import waxhand.desk.kits.layers.KeyLanes;
 import waxhand.desk.kits.layers.LayerActions;
 import waxhand.desk.kits.layers.LayerTool;
+import waxhand.desk.kits.layers.PlaceActions;
 import waxhand.desk.kits.layers.ShiftDrag;
 import waxhand.desk.kits.path.PathActions;
 import waxhand.desk.kits.path.PathMarks;
@@ -116,6 +117,7 @@ public final class Bench extends StackPane {
     new PassActions(session, commands, contacts, layers).add();
     new ContactActions(session, commands, contacts).add();
     new LayerActions(session, commands, layers, notices::mention).add();
+    new PlaceActions(session, commands, layers, notices::mention).add();
     new PathActions(session, commands, path, notices::mention).add();
     new Actions(session, commands).add();
     new ViewActions(session, commands, viewport, notices::mention).add();

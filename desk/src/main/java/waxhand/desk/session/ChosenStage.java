@@ -5,6 +5,7 @@ import java.util.OptionalInt;
 import waxhand.core.chain.Pass;
 import waxhand.core.chain.Plate;
 import waxhand.core.evaluate.Evaluator.Stages;
+import waxhand.core.motion.TimeMap;
 import waxhand.core.scene.Motion;
 
 /**
@@ -15,6 +16,13 @@ import waxhand.core.scene.Motion;
  */
 public record ChosenStage<P extends Pass>(
     Session session, Plate plate, P pass, Motion in, Motion out, int frame) {
+  /** Which frames of the raw take go into the plate. */
+  public TimeMap times() {
+    Stages stages = session.stagesProperty().get().orElseThrow();
+    int at = stages.chain().indexOf(plate.id()).orElseThrow();
+    return stages.chain().timing(session.frames(), at);
+  }
+
   /** Of the chosen plate, if its pass is of a type; empty before it has been worked out. */
   public static <P extends Pass> Optional<ChosenStage<P>> of(Session session, Class<P> type) {
     Optional<Stages> stages = session.stagesProperty().get();

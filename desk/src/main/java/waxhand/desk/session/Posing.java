@@ -47,6 +47,7 @@ public final class Posing {
       new SimpleObjectProperty<>(Optional.empty());
   private final ObjectProperty<Axes> axes = new SimpleObjectProperty<>(Axes.OWN);
   private final BooleanProperty wholeRange = new SimpleBooleanProperty();
+  private final BooleanProperty spread = new SimpleBooleanProperty(true);
   private final BooleanProperty pathShown = new SimpleBooleanProperty();
   private final DoubleProperty holdBeforeS = new SimpleDoubleProperty(USUAL_S);
   private final DoubleProperty holdAfterS = new SimpleDoubleProperty(USUAL_S);
@@ -57,6 +58,7 @@ public final class Posing {
     axes.set(Axes.OWN);
     wholeRange.set(false);
     pathShown.set(false);
+    spread.set(true);
     setHold(USUAL_S);
   }
 
@@ -76,6 +78,11 @@ public final class Posing {
   /** Whether an edit changes all of the work range by as much. */
   public BooleanProperty wholeRangeProperty() {
     return wholeRange;
+  }
+
+  /** Whether turns of a part of the spine are spread over all its joints. */
+  public BooleanProperty spreadProperty() {
+    return spread;
   }
 
   /** Whether hands work on the path of the selected part, instead of turning it. */

@@ -1,8 +1,11 @@
 package waxhand.core.passes.layers;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import waxhand.core.body.Body;
 import waxhand.core.body.PartName;
+import waxhand.core.body.Role;
 import waxhand.core.ik.LimbSolver;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.WorldPose;
@@ -16,6 +19,9 @@ import waxhand.core.scene.Motion;
  * when the hand takes hold of it. Each call starts from there again.
  */
 public final class PartEdit {
+  private static final List<Role> SPINE =
+      List.of(Role.SPINE_1, Role.SPINE_2, Role.SPINE_3, Role.CHEST);
+
   private final LayerPass layer;
   private final Body body;
   private final Motion in;
@@ -23,6 +29,7 @@ public final class PartEdit {
   private final int at;
   private final double frame;
   private final WorldPose pose;
+  private final List<Integer> spine;
 
   /**
    * @param in what the layer acts on
@@ -37,23 +44,46 @@ public final class PartEdit {
     this.at = at;
     this.frame = frame;
     body = out.body();
-    pose = WorldPose.only(out.clip().skeleton(), joint);
+    List<Integer> back = new ArrayList<>();
+    SPINE.forEach(r -> body.joint(r).ifPresent(back::add));
+    spine = back.contains(joint) ? back : List.of();
+    List<Integer> seen = new ArrayList<>(spine);
+    seen.add(joint);
+    pose = WorldPose.only(out.clip().skeleton(), seen.stream().mapToInt(j -> j).toArray());
     pose.solve(out.clip(), at);
   }
 
   /** Turned by a rotation vector of the world, radians. */
   public LayerPass turned(double[] by, LayerEdit.Hold hold) {
-    return turned(joint, by, hold);
+    return turned(layer, joint, by, hold);
   }
 
-  private LayerPass turned(int which, double[] by, LayerEdit.Hold hold) {
+  /** Whether the part is one of several joints of the spine, over which a turn can be spread. */
+  public boolean isOfTheSpine() {
+    return spine.size() > 1;
+  }
+
+  /** Turned as the end of the spine would be, each of its joints by an even share. */
+  public LayerPass spread(double[] by, LayerEdit.Hold hold) {
+    double[] share = new double[3];
+    for (int i = 0; i < 3; i++) {
+      share[i] = by[i] / Math.max(1, spine.size());
+    }
+    LayerPass spread = layer;
+    for (int each : spine) {
+      spread = turned(spread, each, share, hold);
+    }
+    return spread;
+  }
+
+  private LayerPass turned(LayerPass on, int which, double[] by, LayerEdit.Hold hold) {
     PartName part = PartName.of(body, which);
     int parent = body.skeleton().parent(which);
     double[] way = by.clone();
     if (parent >= 0 && layer.frame() == LayerPass.Frame.PARENT) {
       backwards(pose.rotations(), 4 * parent, way);
     }
-    double[] was = LayerEdit.at(layer, part, Channel.Of.TURN, frame);
+    double[] was = LayerEdit.at(on, part, Channel.Of.TURN, frame);
     double[] q = new double[8];
     Quats.exp(way, 0, q, 0);
     Quats.exp(was, 0, q, 4);
@@ -61,7 +91,7 @@ public final class PartEdit {
     double[] now = new double[3];
     Quats.log(q, 0, now, 0);
     unwrap(now, was, way);
-    return LayerEdit.set(layer, part, Channel.Of.TURN, frame, now, hold);
+    return LayerEdit.set(on, part, Channel.Of.TURN, frame, now, hold);
   }
 
   /** A vector as a turned frame sees it. Modified: v. */
@@ -152,6 +182,6 @@ public final class PartEdit {
     LimbSolver.arc(arm, to, arc, 0);
     double[] turn = new double[3];
     Quats.log(arc, 0, turn, 0);
-    return turned(parent, turn, hold);
+    return turned(layer, parent, turn, hold);
   }
 }

@@ -85,6 +85,12 @@ public final class LayerActions {
         this::isActive,
         this::pin);
     add(
+        "pin-range",
+        "What is there at both ends of the work range stays",
+        "Alt+U",
+        this::isActive,
+        () -> edit("pin the range on", this::pinned));
+    add(
         "fade-here",
         "Fade the layer out from here, or in up to here",
         "Shift+K",
@@ -298,6 +304,18 @@ public final class LayerActions {
     change(
         "keep what is right under",
         r -> r.withCurve(r.curve().plus(CurveKey.of(frame(), 0, Manner.FLAT))));
+  }
+
+  /**
+   * Keys that change nothing at both ends of the work range, so that only what lies inside moves.
+   */
+  private LayerPass pinned(LayerPass layer) {
+    Frames range = session.workRange();
+    LayerPass pinned = layer;
+    for (int frame : new int[] {range.from(), range.to() - 1}) {
+      pinned = LayerEdit.keyed(pinned, parts(layer), frame);
+    }
+    return pinned;
   }
 
   /** The weight goes to nothing, or where it is nothing to all, within the hold. */

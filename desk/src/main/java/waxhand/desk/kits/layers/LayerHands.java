@@ -65,7 +65,10 @@ public final class LayerHands {
   /** Turns the part from how it was when the hand took hold of it, about an axis of the world. */
   void turn(Vector3d axis, double angleRad) {
     double[] by = {angleRad * axis.x, angleRad * axis.y, angleRad * axis.z};
-    edit.to("turn of " + words + " on", part.turned(by, hold(session)));
+    boolean spread = part.isOfTheSpine() && session.posing().spreadProperty().get();
+    edit.to(
+        (spread ? "bend of the spine on" : "turn of " + words + " on"),
+        spread ? part.spread(by, hold(session)) : part.turned(by, hold(session)));
   }
 
   /** Pulls the part from where it was, in the world. */

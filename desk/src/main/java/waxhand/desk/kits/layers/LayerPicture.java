@@ -1,10 +1,13 @@
 package waxhand.desk.kits.layers;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.BiConsumer;
 import java.util.function.UnaryOperator;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -20,8 +23,10 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import waxhand.core.body.PartName;
+import waxhand.core.body.Role;
 import waxhand.core.chain.Plate;
 import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.FingerBend;
 import waxhand.core.passes.layers.LayerEdit;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.LayerRow;
@@ -37,6 +42,8 @@ import waxhand.desk.session.Session;
  */
 public final class LayerPicture implements PassPicture {
   private static final List<String> LETTERS = List.of("x", "y", "z");
+  private static final Set<Role> SPINE =
+      EnumSet.of(Role.SPINE_1, Role.SPINE_2, Role.SPINE_3, Role.CHEST);
 
   private final Session session;
   private final VBox box = new VBox(8);
@@ -47,6 +54,10 @@ public final class LayerPicture implements PassPicture {
   private final ToggleButton whole = new ToggleButton("In all of the range");
   private final NumberField hold;
   private final VBox turnLine = new VBox(4);
+  private final CheckBox spread = new CheckBox("Spread over the spine");
+  private final VBox fingers = new VBox(4);
+  private final NumberField curl;
+  private final NumberField apart;
   private List<LayerRow> shown = List.of();
 
   public LayerPicture(Session session, Commands commands) {
@@ -92,6 +103,23 @@ public final class LayerPicture implements PassPicture {
       turns.add(field);
     }
     turnLine.getChildren().addAll(turns);
+    spread.setId("spread-spine");
+    spread.setTooltip(
+        new Tooltip("A turn in the view bends all joints of the spine, each a little"));
+    spread.selectedProperty().bindBidirectional(session.posing().spreadProperty());
+    curl =
+        fingerField(
+            "finger-curl",
+            "curl",
+            "How much each joint of the finger closes",
+            (bend, v) -> bent(bend, v, bend.spread(layer().orElseThrow(), frame())));
+    apart =
+        fingerField(
+            "finger-spread",
+            "spread",
+            "How far the fingers are apart",
+            (bend, v) -> bent(bend, bend.curl(layer().orElseThrow(), frame()), v));
+    fingers.getChildren().addAll(curl, apart);
     FlowPane keys = new FlowPane(6, 6);
     for (String id : List.of("key-here", "keep-good", "fade-here")) {
       Button button = commands.wordButton(id);
@@ -110,6 +138,8 @@ public final class LayerPicture implements PassPicture {
             hold,
             part,
             turnLine,
+            spread,
+            fingers,
             keys,
             Editor.heading("Parts"),
             rows);
@@ -118,6 +148,48 @@ public final class LayerPicture implements PassPicture {
     session.posing().holdBeforeSProperty().addListener((o, a, b) -> showHold());
     session.posing().holdAfterSProperty().addListener((o, a, b) -> showHold());
     showHold();
+  }
+
+  private NumberField fingerField(
+      String id, String words, String help, BiConsumer<FingerBend, Double> change) {
+    return new NumberField(
+            id,
+            words,
+            "°",
+            -40,
+            90,
+            -180,
+            180,
+            0,
+            help,
+            v -> bend().ifPresent(b -> change.accept(b, Math.toRadians(v))),
+            session::settle)
+        .labelled();
+  }
+
+  private int frame() {
+    return session.frameProperty().get();
+  }
+
+  /** The finger or hand that is selected. */
+  private Optional<FingerBend> bend() {
+    return layer()
+        .filter(l -> !l.replaces() && l.frame() == LayerPass.Frame.PARENT)
+        .flatMap(l -> session.takeProperty().get())
+        .filter(t -> !session.selected().isEmpty())
+        .flatMap(t -> FingerBend.of(t.raw().motion().body(), session.selected().nextSetBit(0)));
+  }
+
+  private void bent(FingerBend bend, double curlRad, double spreadRad) {
+    Plate plate = session.plate().orElseThrow();
+    session.editPlate(
+        "bend of fingers on " + plate.name(),
+        "typed-bend",
+        plate.id(),
+        p ->
+            p.withPass(
+                bend.bent(
+                    (LayerPass) p.pass(), frame(), curlRad, spreadRad, LayerHands.hold(session))));
   }
 
   private static final Map<String, String> SHORT =
@@ -209,10 +281,23 @@ public final class LayerPicture implements PassPicture {
         turns.get(i).show(Math.toDegrees(v[i]));
       }
     }
+    put(spread, turnable && chosen.flatMap(PartName::role).filter(SPINE::contains).isPresent());
+    Optional<FingerBend> bend = bend();
+    put(fingers, bend.isPresent());
+    bend.ifPresent(
+        b -> {
+          curl.show(Math.toDegrees(b.curl(layer, frame())));
+          apart.show(Math.toDegrees(b.spread(layer, frame())));
+        });
     if (!layer.rows().equals(shown)) {
       shown = layer.rows();
       rows.getChildren().setAll(list(layer));
     }
+  }
+
+  private static void put(Node node, boolean on) {
+    node.setVisible(on);
+    node.setManaged(on);
   }
 
   private List<Node> list(LayerPass layer) {

@@ -51,7 +51,7 @@ record PathScene(
             .or(() -> session.motionAt(session.flagAProperty().get()))
             .filter(m -> m.clip().frames() == out.get().clip().frames())
             .orElse(out.get());
-    TimeMap times = stage.map(s -> times(session, s)).orElseGet(() -> session.timingAt(shown));
+    TimeMap times = stage.map(ChosenStage::times).orElseGet(() -> session.timingAt(shown));
     int joint = session.selected(out.get().body()).nextSetBit(0);
     int frame = Math.min(times.local(session.frameProperty().get()), out.get().clip().frames() - 1);
     int below = in.clip().skeleton() == out.get().clip().skeleton() ? joint : -1;
@@ -68,12 +68,6 @@ record PathScene(
             frame,
             times,
             stage));
-  }
-
-  private static TimeMap times(Session session, ChosenStage<LayerPass> stage) {
-    var stages = session.stagesProperty().get().orElseThrow();
-    int at = stages.chain().indexOf(stage.plate().id()).orElseThrow();
-    return stages.chain().timing(session.frames(), at);
   }
 
   /** When the part, or what hangs from it, rests somewhere. */
