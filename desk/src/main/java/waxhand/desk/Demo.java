@@ -118,8 +118,7 @@ public final class Demo {
         .added("sample", raw(rehearsed(Scene.DECK_WALK, 1, 30, Damages.USUAL)));
   }
 
-  private static Rehearsal rehearsed(
-      Scene scene, double seconds, double rateHz, Map<String, Double> harm) {
+  static Rehearsal rehearsed(Scene scene, double seconds, double rateHz, Map<String, Double> harm) {
     // where a line is gripped hands have fingers
     boolean fingers = scene == Scene.LINE_HAUL;
     return Rehearsal.of(new Rehearsal.Order(scene, seconds, rateHz, SEED, 1.78, fingers, harm));

@@ -16,7 +16,8 @@ import waxhand.desk.theme.Theme;
 /**
  * The application. Options: {@code --demo} opens the demo project, {@code --shot=FILE} writes a
  * picture of the window once it is drawn and ends, {@code --shots=FOLDER} writes those of the docs,
- * {@code --stalls} goes through a session and prints how long the window was held up.
+ * {@code --stalls} goes through a session and prints how long the window was held up, {@code
+ * --drags} drags handles and prints how long poses take.
  */
 public final class DeskApp extends Application {
   private Bench bench;
@@ -47,9 +48,10 @@ public final class DeskApp extends Application {
     stage.setMinWidth(960);
     stage.setMinHeight(620);
     stage.setOnCloseRequest(e -> bench.close());
+    boolean drags = getParameters().getUnnamed().contains("--drags");
     boolean stalls = getParameters().getUnnamed().contains("--stalls");
     boolean pictures = named.containsKey("shot") || named.containsKey("shots");
-    if (!pictures && !stalls) {
+    if (!pictures && !stalls && !drags) {
       bench.place(stage);
     }
     stage.show();
@@ -78,6 +80,8 @@ public final class DeskApp extends Application {
           .one(Path.of(named.get("shot")), Integer.parseInt(frame), commands, this::end);
     } else if (named.containsKey("shots")) {
       new Shots(bench, scene).all(Path.of(named.get("shots")), this::end);
+    } else if (drags) {
+      new DragReport(bench).run(DragReport.project(), () -> end(Optional.empty()));
     } else if (stalls) {
       new StallReport(bench).run(demo.orElseThrow(), () -> end(Optional.empty()));
     }

@@ -14,6 +14,7 @@ import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.animation.PauseTransition;
 import javafx.scene.Scene;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.util.Duration;
@@ -222,12 +223,26 @@ final class Shots {
               session.seek(612);
             }));
     shots.add(new Shot("posing", this::pose));
+    shots.add(new Shot("path", this::path));
+    shots.add(
+        new Shot(
+            "keys",
+            () -> {
+              bench.commands().get("curves").run();
+              session.zoomTime(0.25, 420);
+            }));
+    shots.add(new Shot("poses", this::poses));
     shots.add(
         new Shot(
             "thinning",
             () -> {
-              session.select(new BitSet());
+              ((ToggleButton) scene.lookup("#tab-findings")).fire();
+              session.choose("take-1");
+              session
+                  .plateIdProperty()
+                  .set(Optional.of(session.chain().plates().get(session.chain().size() - 1).id()));
               bench.commands().get("delete-plate").run();
+              bench.viewport().look(Aspect.PERSPECTIVE);
               bench.commands().get("add-thin").run();
               bench.viewport().frameParts();
             }));
@@ -278,6 +293,45 @@ final class Shots {
     session.select(arm);
     bench.viewport().look(Aspect.PERSPECTIVE);
     bench.viewport().frameParts();
+  }
+
+  /** The path of a foot that is lifted over something, with three keys. */
+  private void path() {
+    Session session = bench.session();
+    LayerPass lifted =
+        LayerEdit.set(
+            LayerPass.KIND.defaults(),
+            PartName.of(Role.RIGHT_FOOT),
+            Channel.Of.GOAL,
+            418,
+            new double[] {0, 0.16, 0.02},
+            new LayerEdit.Hold.Near(38, 36));
+    session.editPlate(
+        "lift", null, session.plateIdProperty().get().orElseThrow(), p -> p.withPass(lifted));
+    BitSet foot = new BitSet();
+    var body = session.takeProperty().get().orElseThrow().raw().motion().body();
+    body.joint(Role.RIGHT_FOOT).ifPresent(foot::set);
+    session.select(foot);
+    session.seek(418);
+    bench.commands().get("show-path").run();
+    bench.viewport().look(Aspect.SIDE);
+    bench.viewport().frameParts();
+  }
+
+  /** A fist under the pointer, on hands that have fingers. */
+  private void poses() {
+    Session session = bench.session();
+    bench.commands().get("show-path").run();
+    // from the curves of the layer over the others to the lanes
+    bench.commands().get("curves").run();
+    bench.commands().get("curves").run();
+    session.choose("take-4");
+    session.seek(500);
+    bench.viewport().look(Aspect.PERSPECTIVE);
+    bench.viewport().frameParts();
+    ((ToggleButton) scene.lookup("#tab-poses")).fire();
+    bench.commands().get("add-layer").run();
+    scene.lookup("#pose-fist").requestFocus();
   }
 
   /** The contact sheet, a skeleton at a time. */
