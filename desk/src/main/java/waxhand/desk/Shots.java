@@ -243,6 +243,7 @@ final class Shots {
                   .set(Optional.of(session.chain().plates().get(session.chain().size() - 1).id()));
               bench.commands().get("delete-plate").run();
               bench.viewport().look(Aspect.PERSPECTIVE);
+              bench.viewport().active().requestFocus();
               bench.commands().get("add-thin").run();
               bench.viewport().frameParts();
             }));

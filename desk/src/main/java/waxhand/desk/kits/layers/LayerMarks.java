@@ -45,9 +45,11 @@ public final class LayerMarks {
       marks.add(new Saying(place, "this layer replaces, and has no keys of the " + part.words()));
       return marks;
     }
-    if (!stage.session().posing().pathShownProperty().get()) {
-      marks.add(pegs(stage, joint, pose, place, part));
+    if (stage.session().posing().pathShownProperty().get()) {
+      // the path has handles of its own
+      return marks;
     }
+    marks.add(pegs(stage, joint, pose, place, part));
     part.role()
         .flatMap(GoalPart::of)
         .filter(p -> !stage.pass().replaces() && PartGoals.isPossible(stage.out(), p))

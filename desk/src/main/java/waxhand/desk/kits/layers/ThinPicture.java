@@ -41,7 +41,7 @@ public final class ThinPicture implements PassPicture {
   private static final int TRIED_FRAMES = 1536;
 
   /** What the keys depend on. */
-  private record Thinned(Motion in, ThinPass pass, Place place) {}
+  private record Thinned(Motion in, Motion out, ThinPass pass, Place place) {}
 
   /** What is told of them. */
   private record Told(LayerKeys keys, Deviation off, double[] tried) {}
@@ -101,8 +101,8 @@ public final class ThinPicture implements PassPicture {
     Motion in = work.get().in();
     Motion out = work.get().out();
     Place place = placed(id).orElse(work.get().plate()).place();
-    Thinned key = new Thinned(in, pass, place);
-    told = found.of(key, w -> Optional.of(tell(key, out, w)), () -> show(session, id));
+    Thinned key = new Thinned(in, out, pass, place);
+    told = found.of(key, w -> Optional.of(tell(key, w)), () -> show(session, id));
     boolean known = found.knows(key);
     open.setDisable(!known);
     worst.setDisable(!known);
@@ -121,10 +121,10 @@ public final class ThinPicture implements PassPicture {
         : Optional.empty();
   }
 
-  private static Told tell(Thinned key, Motion out, waxhand.core.work.Work work) {
+  private static Told tell(Thinned key, waxhand.core.work.Work work) {
     LayerKeys keys = LayerKeys.of(key.pass.prepared(key.in, key.place), key.in, work);
     Frames run = key.place.frames(key.in.clip().frames());
-    Deviation off = Deviation.of(key.in, out, run, work);
+    Deviation off = Deviation.of(key.in, key.out, run, work);
     int middle = (run.from() + run.to()) / 2;
     Frames part =
         new Frames(Math.max(0, middle - TRIED_FRAMES / 2), Math.max(1, middle + TRIED_FRAMES / 2))
