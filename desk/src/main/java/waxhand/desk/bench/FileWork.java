@@ -192,7 +192,7 @@ public final class FileWork {
     ShelfLabel label = new ShelfLabel(today(), "", Optional.of(source));
     jobs.run(
         "Keeping " + name,
-        work -> KeptTakes.of(name, result, run, work),
+        work -> KeptTakes.of(name, result, take.raw(), run, work),
         raw -> {
           session.edit("keep " + name, p -> p.added(Legible.of(name, NAMED), raw, label));
           notices.say(

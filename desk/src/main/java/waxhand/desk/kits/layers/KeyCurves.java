@@ -19,18 +19,12 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import waxhand.core.body.PartName;
 import waxhand.core.curve.CurveKey;
-import waxhand.core.motion.Frames;
 import waxhand.core.passes.layers.Channel;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.LayerRow;
 import waxhand.core.text.Legible;
-import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
-import waxhand.desk.theme.Palette.Ink;
-import waxhand.desk.theme.PixelClip;
-import waxhand.desk.theme.Type;
-import waxhand.desk.timeline.Ruler;
 import waxhand.desk.timeline.TimeArea;
 import waxhand.desk.timeline.TimeScale;
 
@@ -43,21 +37,16 @@ import waxhand.desk.timeline.TimeScale;
 public final class KeyCurves extends TimeArea {
   private static final double RULER = 17;
   private static final double NEAR_PX = 7;
-  private static final double KEY_PX = 4;
   private static final double HANDLE_PX = 44;
   private static final double BOX_PX = 8;
-  private static final double[][] PATTERNS = {{}, {7, 4}, {2, 4}};
 
   private final LayerTool tool;
   private final Palette palette;
+  private final KeyCurvePainter painter;
   private final BooleanProperty beneath = new SimpleBooleanProperty(true);
   private Optional<Grab> held = Optional.empty();
   private Optional<List<KeyPlot>> frozen = Optional.empty();
-  private double pressX;
-  private double pressY;
-  private double boxX;
-  private double boxY;
-  private boolean boxing;
+  private final SelectionBox box = new SelectionBox();
 
   /** Something under the hand while it drags. */
   private interface Grab {
@@ -68,6 +57,7 @@ public final class KeyCurves extends TimeArea {
     super(session);
     this.tool = tool;
     this.palette = palette;
+    painter = new KeyCurvePainter(session, tool, palette);
     setId("key-curves");
     setFocusTraversable(true);
     setAccessibleRole(AccessibleRole.NODE);
@@ -168,151 +158,21 @@ public final class KeyCurves extends TimeArea {
     List<KeyPlot> plots = plots();
     TimeScale scale = scale();
     if (plots.isEmpty()) {
-      g.setFont(Type.plain(12));
-      g.setFill(palette.get(Ink.SOFT));
-      g.fillText("No curves yet: select a part, and turn or pull it in the view.", LEFT, 18);
+      painter.empty(g);
       return;
     }
     for (KeyPlot plot : plots) {
-      paint(g, scale, plot);
+      painter.plot(g, scale, plot, beneath.get() ? part() : Optional.empty(), handles(plot));
     }
-    g.setFont(Type.plain(12));
-    g.setFill(palette.get(Ink.SOFT));
-    g.setStroke(palette.get(Ink.HAIRLINE));
-    g.setLineWidth(1);
-    Ruler.draw(g, scale, session.rateHz(), RULER - 4, RULER);
-    paintBox(g, scale, plots);
-    if (boxing) {
-      g.setStroke(palette.get(Ink.FOCUS));
-      g.setLineWidth(1);
-      g.setLineDashes(3, 3);
-      g.strokeRect(
-          Math.min(pressX, boxX),
-          Math.min(pressY, boxY),
-          Math.abs(boxX - pressX),
-          Math.abs(boxY - pressY));
-      g.setLineDashes();
-    }
-  }
-
-  private void paint(GraphicsContext g, TimeScale scale, KeyPlot plot) {
-    g.setFill(palette.get(Ink.PAPER));
-    g.fillRect(LEFT, plot.top(), scale.width(), plot.height());
-    g.setStroke(palette.get(Ink.HAIRLINE));
-    g.setLineWidth(1);
-    g.strokeLine(LEFT, plot.y(0), LEFT + scale.width(), plot.y(0));
-    g.setFont(Type.plain(11));
-    g.setFill(palette.get(Ink.SOFT));
-    String decimals = plot.high() - plot.low() < 20 ? "%.1f %s" : "%.0f %s";
-    g.fillText(
-        String.format(Locale.ROOT, decimals, plot.high(), plot.unit()), LEFT + 4, plot.top() + 11);
-    g.fillText(
-        String.format(Locale.ROOT, decimals, plot.low(), plot.unit()),
-        LEFT + 4,
-        plot.top() + plot.height() - 3);
-    PixelClip.save(g, LEFT, plot.top(), scale.width(), plot.height());
-    if (beneath.get()) {
-      paintBeneath(g, scale, plot);
-    }
-    for (LayerRow row : plot.rows()) {
-      curve(g, scale, plot, row);
-    }
-    for (LayerRow row : plot.rows()) {
-      keys(g, scale, plot, row);
-    }
-    handles(plot).forEach(h -> paint(g, h));
-    g.restore();
-    double y = plot.top() + 14;
-    for (LayerRow row : plot.rows()) {
-      label(g, plot, row, y);
-      y += 16;
-    }
-  }
-
-  /** Its letter with its pattern, and its value at the playhead. */
-  private void label(GraphicsContext g, KeyPlot plot, LayerRow row, double y) {
-    g.setStroke(palette.get(Ink.FOCUS));
-    g.setLineWidth(2);
-    g.setLineDashes(PATTERNS[row.channel().axis().ordinal()]);
-    g.strokeLine(14, y - 4, 34, y - 4);
-    g.setLineDashes();
-    g.setFont(Type.plain(12));
-    g.setFill(palette.get(row.off() ? Ink.SOFT : Ink.INK));
-    double value = plot.perUnit() * row.curve().at(session.frameProperty().get());
-    g.fillText(
-        String.format(Locale.ROOT, "%s %.1f %s", row.channel().words(), value, plot.unit()), 40, y);
-  }
-
-  private void curve(GraphicsContext g, TimeScale scale, KeyPlot plot, LayerRow row) {
-    int wide = (int) Math.max(2, scale.width());
-    double[] xs = new double[wide];
-    double[] ys = new double[wide];
-    for (int n = 0; n < wide; n++) {
-      xs[n] = LEFT + n;
-      ys[n] = plot.y(row.curve().at(scale.at(LEFT + n) - 0.5));
-    }
-    g.setStroke(palette.get(row.off() ? Ink.SOFT : Ink.FOCUS));
-    g.setLineWidth(1.8);
-    g.setLineDashes(PATTERNS[row.channel().axis().ordinal()]);
-    g.strokePolyline(xs, ys, wide);
-    g.setLineDashes();
-  }
-
-  private void keys(GraphicsContext g, TimeScale scale, KeyPlot plot, LayerRow row) {
-    for (CurveKey key : row.curve().keys()) {
-      if (scale.sees(key.frame() + 0.5)) {
-        double x = scale.x(key.frame() + 0.5);
-        double y = plot.y(key.value());
-        g.setFill(palette.get(tool.isSelected(row, key) ? Ink.FOCUS : Ink.RAISED));
-        g.setStroke(palette.get(Ink.FOCUS));
-        g.setLineWidth(1.5);
-        g.fillRoundRect(x - KEY_PX, y - KEY_PX, 2 * KEY_PX, 2 * KEY_PX, 3, 3);
-        g.strokeRoundRect(x - KEY_PX, y - KEY_PX, 2 * KEY_PX, 2 * KEY_PX, 3, 3);
-      }
-    }
-  }
-
-  /** What lies beneath, thin and dark, and the result, in a scale of their own. */
-  private void paintBeneath(GraphicsContext g, TimeScale scale, KeyPlot plot) {
-    Optional<ChosenStage<LayerPass>> stage = ChosenStage.of(session, LayerPass.class);
-    Optional<PartName> part = part();
-    if (stage.isEmpty()
-        || part.isEmpty()
-        || stage.get().in().clip().frames() != session.frames()
-        || part.get().on(stage.get().out().body()).isEmpty()) {
-      return;
-    }
-    int joint = part.get().on(stage.get().out().body()).getAsInt();
-    boolean angle = plot.rows().get(0).channel().of().isAngle();
-    Frames seen = session.seenProperty().get();
-    int step = Math.max(1, seen.count() / 300);
-    double[][] in = Beneath.values(stage.get().in().clip(), joint, seen, step, angle);
-    double[][] out = Beneath.values(stage.get().out().clip(), joint, seen, step, angle);
-    double[] bounds = Beneath.bounds(in, out);
-    for (LayerRow row : plot.rows()) {
-      int axis = row.channel().axis().ordinal();
-      for (boolean result : new boolean[] {false, true}) {
-        double[] values = (result ? out : in)[axis];
-        double[] xs = new double[values.length];
-        double[] ys = new double[values.length];
-        for (int n = 0; n < values.length; n++) {
-          xs[n] = scale.x(seen.from() + (double) n * step + 0.5);
-          double share = (bounds[1] - values[n]) / Math.max(1e-9, bounds[1] - bounds[0]);
-          ys[n] = plot.top() + plot.height() * (0.1 + 0.8 * share);
-        }
-        g.setStroke(palette.get(result ? Ink.WAX : Ink.WIRE).deriveColor(0, 1, 1, 0.6));
-        g.setLineWidth(result ? 2 : 1);
-        g.setLineDashes(PATTERNS[axis]);
-        g.strokePolyline(xs, ys, xs.length);
-        g.setLineDashes();
-      }
-    }
+    painter.ruler(g, scale, RULER);
+    bounds(plots).ifPresent(b -> painter.bounds(g, b));
+    box.paint(g, palette);
   }
 
   // ---- slopes ------------------------------------------------------------------------------
 
   /** The handle of a slope of the one key that is selected. */
-  private record SlopeHandle(
+  record SlopeHandle(
       double keyX, double keyY, double x, double y, boolean before, CurveKey key, KeyPlot plot) {}
 
   private List<SlopeHandle> handles(KeyPlot plot) {
@@ -338,15 +198,6 @@ public final class KeyCurves extends TimeArea {
       handles.add(new SlopeHandle(keyX, keyY, keyX + side * HANDLE_PX, kept, before, key, plot));
     }
     return handles;
-  }
-
-  private void paint(GraphicsContext g, SlopeHandle h) {
-    g.setStroke(palette.get(Ink.WAX_SHADE));
-    g.setLineWidth(1.5);
-    g.strokeLine(h.keyX(), h.keyY(), h.x(), h.y());
-    g.setFill(palette.get(Ink.WAX));
-    g.fillOval(h.x() - 4, h.y() - 4, 8, 8);
-    g.strokeOval(h.x() - 4, h.y() - 4, 8, 8);
   }
 
   // ---- found -------------------------------------------------------------------------------
@@ -431,13 +282,13 @@ public final class KeyCurves extends TimeArea {
   // ---- box ---------------------------------------------------------------------------------
 
   /** About the selected keys: left, right, top, bottom; empty for fewer than two. */
-  private Optional<double[]> box(List<KeyPlot> plots) {
+  private Optional<double[]> bounds(List<KeyPlot> plots) {
     List<Picked> picked = selected(plots);
     if (picked.size() < 2) {
       return Optional.empty();
     }
     TimeScale scale = scale();
-    double[] box = {
+    double[] bounds = {
       Double.POSITIVE_INFINITY,
       Double.NEGATIVE_INFINITY,
       Double.POSITIVE_INFINITY,
@@ -446,30 +297,12 @@ public final class KeyCurves extends TimeArea {
     for (Picked p : picked) {
       double x = scale.x(p.key().frame() + 0.5);
       double y = p.plot().y(p.key().value());
-      box[0] = Math.min(box[0], x - BOX_PX);
-      box[1] = Math.max(box[1], x + BOX_PX);
-      box[2] = Math.min(box[2], y - BOX_PX);
-      box[3] = Math.max(box[3], y + BOX_PX);
+      bounds[0] = Math.min(bounds[0], x - BOX_PX);
+      bounds[1] = Math.max(bounds[1], x + BOX_PX);
+      bounds[2] = Math.min(bounds[2], y - BOX_PX);
+      bounds[3] = Math.max(bounds[3], y + BOX_PX);
     }
-    return Optional.of(box);
-  }
-
-  private void paintBox(GraphicsContext g, TimeScale scale, List<KeyPlot> plots) {
-    box(plots)
-        .filter(b -> b[1] > b[0] && scale.width() > 0)
-        .ifPresent(
-            b -> {
-              g.setStroke(palette.get(Ink.WAX_SHADE));
-              g.setLineWidth(1);
-              g.strokeRect(b[0], b[2], b[1] - b[0], b[3] - b[2]);
-              g.setFill(palette.get(Ink.WAX));
-              double middleX = (b[0] + b[1]) / 2;
-              double middleY = (b[2] + b[3]) / 2;
-              g.fillRect(b[0] - 3, middleY - 7, 6, 14);
-              g.fillRect(b[1] - 3, middleY - 7, 6, 14);
-              g.fillRect(middleX - 7, b[2] - 3, 14, 6);
-              g.fillRect(middleX - 7, b[3] - 3, 14, 6);
-            });
+    return Optional.of(bounds);
   }
 
   /** The edge of the box under the pointer: 0 left, 1 right, 2 top, 3 bottom; -1 for none. */
@@ -490,9 +323,7 @@ public final class KeyCurves extends TimeArea {
   private void pressed(MouseEvent e) {
     requestFocus();
     e.consume();
-    pressX = e.getX();
-    pressY = e.getY();
-    boxing = false;
+    box.press(e.getX(), e.getY());
     held = Optional.empty();
     if (tool.layer().isEmpty() || e.getX() < LEFT) {
       return;
@@ -535,8 +366,7 @@ public final class KeyCurves extends TimeArea {
   }
 
   private Optional<Grab> stretch(List<KeyPlot> plots, MouseEvent e) {
-    Optional<double[]> box = box(plots);
-    int edge = box.map(b -> edge(b, e.getX(), e.getY())).orElse(-1);
+    int edge = bounds(plots).map(b -> edge(b, e.getX(), e.getY())).orElse(-1);
     if (edge < 0) {
       return Optional.empty();
     }
@@ -551,8 +381,8 @@ public final class KeyCurves extends TimeArea {
     Object key = new Object();
     return Optional.of(
         d -> {
-          double frames = (d.getX() - pressX) / scale().width() * scale().seen().count();
-          double value = plot.by(pressY - d.getY());
+          double frames = (d.getX() - box.x()) / scale().width() * scale().seen().count();
+          double value = plot.by(box.y() - d.getY());
           double inTime =
               edge == 0
                   ? 1 - frames / Math.max(1, last - first)
@@ -594,10 +424,10 @@ public final class KeyCurves extends TimeArea {
           TimeScale scale = scale();
           double frames =
               d.isControlDown()
-                  ? scale.at(d.getX()) - scale.at(pressX)
-                  : scale.frame(d.getX()) - scale.frame(pressX);
-          double value = p.plot().by(pressY - d.getY());
-          boolean along = Math.abs(d.getX() - pressX) > Math.abs(d.getY() - pressY);
+                  ? scale.at(d.getX()) - scale.at(box.x())
+                  : scale.frame(d.getX()) - scale.frame(box.x());
+          double value = p.plot().by(box.y() - d.getY());
+          boolean along = Math.abs(d.getX() - box.x()) > Math.abs(d.getY() - box.y());
           double by = d.isShiftDown() && !along ? 0 : frames;
           double up = d.isShiftDown() && along ? 0 : value;
           tool.edit("move keys of", key, l -> tool.shifted(layer, spots, by, up));
@@ -619,15 +449,13 @@ public final class KeyCurves extends TimeArea {
 
   private void dragged(MouseEvent e) {
     e.consume();
-    if (Math.hypot(e.getX() - pressX, e.getY() - pressY) < 2) {
+    if (box.isClick(e.getX(), e.getY())) {
       return;
     }
     if (held.isPresent()) {
       held.get().drag(e);
-    } else if (pressX >= LEFT) {
-      boxing = true;
-      boxX = e.getX();
-      boxY = e.getY();
+    } else if (box.x() >= LEFT) {
+      box.draw(e.getX(), e.getY());
       selectInside();
     }
     draw();
@@ -642,9 +470,7 @@ public final class KeyCurves extends TimeArea {
         for (CurveKey key : row.curve().keys()) {
           double x = scale.x(key.frame() + 0.5);
           double y = plot.y(key.value());
-          boolean inX = x >= Math.min(pressX, boxX) && x <= Math.max(pressX, boxX);
-          boolean inY = y >= Math.min(pressY, boxY) && y <= Math.max(pressY, boxY);
-          if (scale.sees(key.frame() + 0.5) && inX && inY) {
+          if (scale.sees(key.frame() + 0.5) && box.hasX(x) && box.hasY(y, 0)) {
             spots.add(new LayerTool.Spot(row.part(), key.frame()));
             channels.add(row.channel());
           }
@@ -655,17 +481,17 @@ public final class KeyCurves extends TimeArea {
   }
 
   private void released(MouseEvent e) {
-    boolean clicked = Math.hypot(e.getX() - pressX, e.getY() - pressY) < 2;
+    boolean clicked = box.isClick(e.getX(), e.getY());
     if (!clicked) {
       // a busy window may not have been told of the last way
       dragged(e);
-    } else if (held.isEmpty() && pressX >= LEFT && e.getClickCount() == 1) {
+    } else if (held.isEmpty() && box.x() >= LEFT && e.getClickCount() == 1) {
       tool.select(Set.of(), Set.of());
       session.seek(scale().frame(e.getX()));
     }
     held = Optional.empty();
     frozen = Optional.empty();
-    boxing = false;
+    box.end();
     session.settle();
     draw();
   }

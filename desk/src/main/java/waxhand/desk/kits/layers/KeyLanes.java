@@ -40,11 +40,7 @@ public final class KeyLanes extends TimeArea {
 
   private final LayerTool tool;
   private final Palette palette;
-  private double pressX;
-  private double pressY;
-  private double boxX;
-  private double boxY;
-  private boolean boxing;
+  private final SelectionBox box = new SelectionBox();
   private Optional<Drag> held = Optional.empty();
   private Optional<Boolean> grip = Optional.empty();
   private final Set<KeyRow.Limb> opened = EnumSet.noneOf(KeyRow.Limb.class);
@@ -150,17 +146,7 @@ public final class KeyLanes extends TimeArea {
       top += ROW;
     }
     hold(g, scale, Math.max(top, TOP + ROW));
-    if (boxing) {
-      g.setStroke(palette.get(Ink.FOCUS));
-      g.setLineWidth(1);
-      g.setLineDashes(3, 3);
-      g.strokeRect(
-          Math.min(pressX, boxX),
-          Math.min(pressY, boxY),
-          Math.abs(boxX - pressX),
-          Math.abs(boxY - pressY));
-      g.setLineDashes();
-    }
+    box.paint(g, palette);
   }
 
   private void paint(
@@ -326,9 +312,7 @@ public final class KeyLanes extends TimeArea {
 
   private void pressed(MouseEvent e) {
     requestFocus();
-    pressX = e.getX();
-    pressY = e.getY();
-    boxing = false;
+    box.press(e.getX(), e.getY());
     held = Optional.empty();
     e.consume();
     if (!session.hasTake() || tool.layer().isEmpty()) {
@@ -391,7 +375,7 @@ public final class KeyLanes extends TimeArea {
 
   private void dragged(MouseEvent e) {
     e.consume();
-    if (Math.abs(e.getX() - pressX) < 2 && Math.abs(e.getY() - pressY) < 2) {
+    if (box.isClick(e.getX(), e.getY())) {
       return;
     }
     if (grip.isPresent()) {
@@ -399,11 +383,9 @@ public final class KeyLanes extends TimeArea {
       return;
     }
     if (held.isEmpty()) {
-      boxing = pressX >= LEFT;
-      boxX = e.getX();
-      boxY = e.getY();
-      if (boxing) {
-        box();
+      if (box.x() >= LEFT) {
+        box.draw(e.getX(), e.getY());
+        selectInside();
       }
       draw();
       return;
@@ -412,8 +394,8 @@ public final class KeyLanes extends TimeArea {
     TimeScale scale = scale();
     double by =
         e.isControlDown()
-            ? scale.at(e.getX()) - scale.at(pressX)
-            : scale.frame(e.getX()) - scale.frame(pressX);
+            ? scale.at(e.getX()) - scale.at(box.x())
+            : scale.frame(e.getX()) - scale.frame(box.x());
     int about = session.frameProperty().get();
     boolean stretch = e.isAltDown() && drag.from != about;
     double factor = stretch ? (drag.from + by - about) / (drag.from - about) : 1;
@@ -441,16 +423,16 @@ public final class KeyLanes extends TimeArea {
     }
   }
 
-  private void box() {
+  private void selectInside() {
     TimeScale scale = scale();
     Map<PartName, TreeSet<Double>> keys = keys();
     Set<LayerTool.Spot> inside = new HashSet<>();
     double y = TOP + ROW / 2;
     for (KeyRow row : rows()) {
-      if (y > Math.min(pressY, boxY) - ROW / 2 && y < Math.max(pressY, boxY) + ROW / 2) {
+      if (box.hasY(y, ROW / 2)) {
         for (double f : row.frames(keys)) {
           double x = scale.x(f + 0.5);
-          if (scale.sees(f + 0.5) && x >= Math.min(pressX, boxX) && x <= Math.max(pressX, boxX)) {
+          if (scale.sees(f + 0.5) && box.hasX(x)) {
             inside.addAll(row.spots(keys, f));
           }
         }
@@ -461,7 +443,7 @@ public final class KeyLanes extends TimeArea {
   }
 
   private void released(MouseEvent e) {
-    boolean clicked = Math.abs(e.getX() - pressX) < 2 && Math.abs(e.getY() - pressY) < 2;
+    boolean clicked = box.isClick(e.getX(), e.getY());
     if (grip.isPresent()) {
       grip = Optional.empty();
     } else if (clicked && held.isPresent()) {
@@ -473,7 +455,7 @@ public final class KeyLanes extends TimeArea {
       dragged(e);
     }
     held = Optional.empty();
-    boxing = false;
+    box.end();
     session.settle();
     draw();
   }
