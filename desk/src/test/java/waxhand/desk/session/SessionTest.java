@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -11,12 +13,15 @@ import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.project.Project;
 import waxhand.desk.Demo;
 
 class SessionTest {
+  private static final Project DEMO = Demo.project();
+
   private static Session demo() {
     Session session = new Session();
-    session.reset(Demo.project(), Optional.empty());
+    session.reset(DEMO, Optional.empty());
     return session;
   }
 
@@ -54,6 +59,35 @@ class SessionTest {
     assertThat(session.plate()).isEmpty();
     session.undo();
     assertThat(session.plate().map(Plate::id)).contains("a");
+  }
+
+  @Test
+  void aLockedPlateStaysAsItIsAndSaysSo() {
+    Session session = demo();
+    List<String> said = new ArrayList<>();
+    session.onRefusal(said::add);
+    Plate plate = Plate.of("a", SmoothPass.KIND.defaults()).withName("wrists");
+    session.editChain(
+        "first", null, c -> Chain.of(plate, Plate.of("b", LevelPass.KIND.defaults())));
+    session.editPlate("lock", null, "a", p -> p.withLocked(true));
+    Chain locked = session.chain();
+    session.editPlate("weight", null, "a", p -> p.withWeight(0.5));
+    session.editPlate("pass", null, "a", p -> p.withPass(SmoothPass.lowPass(3, 2)));
+    session.editPlate("name", null, "a", p -> p.withName("elbows"));
+    session.editChain("remove", null, c -> c.without("a"));
+    session.editChain("none", null, c -> Chain.EMPTY);
+    assertThat(session.chain()).isEqualTo(locked);
+    assertThat(said).hasSize(5).allMatch(s -> s.startsWith("wrists is locked"));
+    assertThat(session.undoName()).contains("lock");
+
+    // it may be switched off, moved, and other plates are free
+    session.editPlate("mute", null, "a", p -> p.withMuted(true));
+    session.editChain("move", null, c -> c.moved("a", 1));
+    session.editPlate("other", null, "b", p -> p.withWeight(0.2));
+    session.editPlate("unlock", null, "a", p -> p.withLocked(false));
+    session.editChain("remove", null, c -> c.without("a"));
+    assertThat(said).hasSize(5);
+    assertThat(session.chain().plates()).extracting(Plate::id).containsExactly("b");
   }
 
   @Test

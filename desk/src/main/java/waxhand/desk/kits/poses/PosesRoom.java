@@ -89,7 +89,7 @@ public final class PosesRoom extends VBox implements AutoCloseable {
       none.managedProperty().bind(none.visibleProperty());
     }
     scroll.setContent(all);
-    scroll.getStyleClass().add("wh-rows");
+    scroll.getStyleClass().add("wh-poses");
     scroll.setFitToWidth(true);
     scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
     scroll.setMinHeight(0);
