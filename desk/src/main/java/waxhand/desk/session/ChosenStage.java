@@ -12,7 +12,8 @@ import waxhand.core.scene.Motion;
  * What goes into the chosen plate and what comes out of it, as last worked out.
  *
  * @param plate as it was worked out
- * @param frame of the playhead, counted as in {@code in}
+ * @param frame of the playhead, counted as in {@code in}; its last one where the playhead is behind
+ *     it
  */
 public record ChosenStage<P extends Pass>(
     Session session, Plate plate, P pass, Motion in, Motion out, int frame) {
@@ -36,7 +37,9 @@ public record ChosenStage<P extends Pass>(
     }
     int at = index.getAsInt();
     int frame =
-        stages.get().chain().timing(session.frames(), at).local(session.frameProperty().get());
+        Math.min(
+            stages.get().chain().timing(session.frames(), at).local(session.frameProperty().get()),
+            stages.get().motions().get(at).clip().frames() - 1);
     return Optional.of(
         new ChosenStage<>(
             session,

@@ -12,7 +12,7 @@ import org.joml.Vector3d;
  *
  * @param place metres
  * @param from where it was before the pass
- * @param words beside the handle
+ * @param words beside the handle; empty for none
  * @param grasp gives, when a hand takes hold, what is told how far it was dragged, metres
  * @param released when it lets go
  */
@@ -31,7 +31,9 @@ public record PlaceMark(
     if (pen.sight().project(place, p)) {
       from.ifPresent(f -> pen.thread(f, p[0], p[1]));
       pen.diamond(p[0], p[1], RADIUS_PX);
-      pen.words(words, p[0] + 18, p[1] - 22);
+      if (!words.isEmpty()) {
+        pen.words(words, p[0] + 18, p[1] - 22);
+      }
     }
   }
 

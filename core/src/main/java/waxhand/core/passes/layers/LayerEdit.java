@@ -11,9 +11,11 @@ import waxhand.core.body.Role;
 import waxhand.core.chain.Axis;
 import waxhand.core.curve.Curve;
 import waxhand.core.curve.CurveKey;
+import waxhand.core.curve.Manner;
 import waxhand.core.curve.TurnCurve;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.WorldPose;
 import waxhand.core.pose.Pose;
 import waxhand.core.scene.Motion;
 
@@ -239,6 +241,66 @@ public final class LayerEdit {
     Quats.multiply(back, 0, to, 0, to, 0);
   }
 
+  /**
+   * A layer that at a frame leaves some parts as they are beneath it: keys of nothing where it
+   * adds, of what is there where it replaces. Channels without keys get none.
+   *
+   * @param in what the layer acts on
+   * @param at the frame, counted as there
+   * @param frame the same, counted in the raw take
+   */
+  public static LayerPass asBeneath(
+      LayerPass layer, List<PartName> parts, Motion in, int at, double frame) {
+    LayerPass now = layer;
+    for (PartName part : parts) {
+      for (Channel.Of group : Channel.Of.values()) {
+        List<Curve> curves = curves(layer, part, group);
+        double[] values = beneath(layer, part, group, in, at);
+        for (int i = 0; i < curves.size(); i++) {
+          if (!curves.get(i).isEmpty()) {
+            Curve pinned = curves.get(i).plus(CurveKey.of(frame, values[i], Manner.FLAT));
+            Channel channel = Channel.of(group, Axis.values()[i]);
+            now = now.plus(row(layer, part, channel).withCurve(pinned));
+          }
+        }
+      }
+    }
+    return now;
+  }
+
+  /** What a group of channels says where it changes nothing. */
+  private static double[] beneath(
+      LayerPass layer, PartName part, Channel.Of group, Motion in, int at) {
+    double[] v = new double[3];
+    int joint = part.on(in.body()).orElse(-1);
+    if (!layer.replaces() || joint < 0 || group.isGoal()) {
+      return v;
+    }
+    boolean world = layer.frame() == LayerPass.Frame.WORLD;
+    WorldPose pose = WorldPose.only(in.clip().skeleton(), joint);
+    pose.solve(in.clip(), at);
+    if (group == Channel.Of.MOVE) {
+      if (world) {
+        System.arraycopy(pose.positions(), 3 * joint, v, 0, 3);
+      } else {
+        in.clip().places(joint).read(at, v, 0);
+      }
+      return v;
+    }
+    Skeleton skeleton = in.clip().skeleton();
+    Quaterniondc stands = world ? skeleton.restRotation(joint) : skeleton.joint(joint).rest();
+    double[] rest = {stands.x(), stands.y(), stands.z(), stands.w()};
+    double[] is = new double[4];
+    if (world) {
+      System.arraycopy(pose.rotations(), 4 * joint, is, 0, 4);
+    } else {
+      in.clip().rotation(joint).read(at, is, 0);
+    }
+    Quats.leading(rest, 0, is, 0, is, 0);
+    Quats.log(is, 0, v, 0);
+    return v;
+  }
+
   /** With a key that changes nothing on all that is keyed of some parts, at a frame. */
   public static LayerPass keyed(LayerPass layer, List<PartName> parts, double frame) {
     LayerPass now = layer;
@@ -255,7 +317,8 @@ public final class LayerEdit {
     return now;
   }
 
-  private static LayerRow row(LayerPass layer, PartName part, Channel channel) {
+  /** The row of a channel of a part; one without keys where the layer has none. */
+  static LayerRow row(LayerPass layer, PartName part, Channel channel) {
     LayerRow fresh = new LayerRow(part, channel, Curve.NONE);
     Optional<LayerRow> own =
         layer.rows().stream()

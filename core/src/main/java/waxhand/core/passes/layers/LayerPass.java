@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import waxhand.core.body.Body;
 import waxhand.core.chain.Amount;
 import waxhand.core.chain.Pass;
@@ -131,6 +132,11 @@ public record LayerPass(Mode mode, Frame frame, List<LayerRow> rows, Curve weigh
     return new LayerPass(mode, frame, others, weight, giveWay);
   }
 
+  /** With each row changed. */
+  public LayerPass each(UnaryOperator<LayerRow> change) {
+    return withRows(rows.stream().map(change).toList());
+  }
+
   public LayerPass withWeight(Curve other) {
     return new LayerPass(mode, frame, rows, other, giveWay);
   }
@@ -187,7 +193,7 @@ public record LayerPass(Mode mode, Frame frame, List<LayerRow> rows, Curve weigh
   public LayerPass renamed(String was, String now) {
     String before = new TieTarget.OfProp(was).words();
     String after = new TieTarget.OfProp(now).words();
-    return withRows(rows.stream().map(r -> r.to().equals(before) ? r.withTo(after) : r).toList());
+    return each(r -> r.to().equals(before) ? r.withTo(after) : r);
   }
 
   @Override

@@ -2,7 +2,6 @@ package waxhand.core.passes.layers;
 
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
-import java.util.function.UnaryOperator;
 import waxhand.core.body.PartName;
 import waxhand.core.chain.Axis;
 import waxhand.core.curve.Curve;
@@ -30,16 +29,19 @@ public final class PathEdit {
   /** A layer with the keys of a part's channels at one frame put to another. */
   public static LayerPass slid(
       LayerPass layer, PartName part, Channel.Of group, double from, double to) {
-    return each(
-        layer,
-        part,
-        group,
-        curve ->
-            from == to
-                ? curve
-                : curve
-                    .without(k -> Math.abs(k.frame() - to) < SAME)
-                    .moved(k -> Math.abs(k.frame() - from) < SAME, to - from, 0));
+    return from == to
+        ? layer
+        : layer.each(
+            r ->
+                r.part().equals(part) && r.channel().of() == group
+                    ? r.withCurve(slid(r.curve(), from, to))
+                    : r);
+  }
+
+  private static Curve slid(Curve curve, double from, double to) {
+    return curve
+        .without(k -> Math.abs(k.frame() - to) < SAME)
+        .moved(k -> Math.abs(k.frame() - from) < SAME, to - from, 0);
   }
 
   /**
@@ -61,7 +63,7 @@ public final class PathEdit {
               .get(i)
               .inserted(frame)
               .changed(k -> Math.abs(k.frame() - frame) < SAME, k -> k.withSlopes(first, last));
-      sloped = sloped.plus(row(layer, part, i, curve));
+      sloped = sloped.plus(row(layer, part, i).withCurve(curve));
     }
     return sloped;
   }
@@ -148,29 +150,12 @@ public final class PathEdit {
     LayerPass led = layer;
     for (int i = 0; i < 3; i++) {
       Curve curve = FewCurves.spliced(curves.get(i), run, few.get(i));
-      led = led.plus(row(layer, part, i, curve));
+      led = led.plus(row(layer, part, i).withCurve(curve));
     }
     return led;
   }
 
-  private static LayerRow row(LayerPass layer, PartName part, int axis, Curve curve) {
-    Channel channel = Channel.of(Channel.Of.GOAL, Axis.values()[axis]);
-    return layer.rows().stream()
-        .filter(r -> r.channel() == channel && r.part().equals(part))
-        .findFirst()
-        .orElseGet(() -> new LayerRow(part, channel, Curve.NONE))
-        .withCurve(curve);
-  }
-
-  private static LayerPass each(
-      LayerPass layer, PartName part, Channel.Of group, UnaryOperator<Curve> change) {
-    return layer.withRows(
-        layer.rows().stream()
-            .map(
-                r ->
-                    r.part().equals(part) && r.channel().of() == group
-                        ? r.withCurve(change.apply(r.curve()))
-                        : r)
-            .toList());
+  private static LayerRow row(LayerPass layer, PartName part, int axis) {
+    return LayerEdit.row(layer, part, Channel.of(Channel.Of.GOAL, Axis.values()[axis]));
   }
 }

@@ -1,6 +1,5 @@
 package waxhand.desk.kits.layers;
 
-import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.canvas.GraphicsContext;
@@ -55,14 +54,9 @@ final class KeyCurvePainter {
    * A plot with its curves and keys.
    *
    * @param beneath the part of which what lies beneath is drawn, too
-   * @param handles of slopes
    */
-  void plot(
-      GraphicsContext g,
-      TimeScale scale,
-      KeyPlot plot,
-      Optional<PartName> beneath,
-      List<KeyCurves.SlopeHandle> handles) {
+  void plot(GraphicsContext g, KeyCurveView view, KeyPlot plot, Optional<PartName> beneath) {
+    TimeScale scale = view.scale();
     g.setFill(palette.get(Ink.PAPER));
     g.fillRect(LEFT, plot.top(), scale.width(), plot.height());
     g.setStroke(palette.get(Ink.HAIRLINE));
@@ -85,12 +79,29 @@ final class KeyCurvePainter {
     for (LayerRow row : plot.rows()) {
       keys(g, scale, plot, row);
     }
-    handles.forEach(h -> handle(g, h));
+    view.handles().stream().filter(h -> h.plot() == plot).forEach(h -> handle(g, h));
     g.restore();
+    beneath.ifPresent(p -> legend(g, plot, scale));
     double y = plot.top() + 14;
     for (LayerRow row : plot.rows()) {
       label(g, plot, row, y);
       y += 16;
+    }
+  }
+
+  /** Which lines are of the layer, which of what lies beneath and of the result. */
+  private void legend(GraphicsContext g, KeyPlot plot, TimeScale scale) {
+    double x = LEFT + scale.width() - 190;
+    String[] words = {"layer", "beneath", "result"};
+    Ink[] inks = {Ink.FOCUS, Ink.WIRE, Ink.WAX};
+    g.setFont(Type.plain(11));
+    for (int n = 0; n < words.length; n++) {
+      g.setStroke(palette.get(inks[n]));
+      g.setLineWidth(n == 1 ? 1 : 2);
+      g.strokeLine(x, plot.top() + 9, x + 14, plot.top() + 9);
+      g.setFill(palette.get(Ink.INK));
+      g.fillText(words[n], x + 18, plot.top() + 13);
+      x += n == 0 ? 54 : 68;
     }
   }
 
@@ -172,7 +183,7 @@ final class KeyCurvePainter {
     }
   }
 
-  private void handle(GraphicsContext g, KeyCurves.SlopeHandle h) {
+  private void handle(GraphicsContext g, KeyCurveView.SlopeHandle h) {
     g.setStroke(palette.get(Ink.WAX_SHADE));
     g.setLineWidth(1.5);
     g.strokeLine(h.keyX(), h.keyY(), h.x(), h.y());
@@ -181,17 +192,17 @@ final class KeyCurvePainter {
     g.strokeOval(h.x() - 4, h.y() - 4, 8, 8);
   }
 
-  /** A box about selected keys, left, right, top and bottom, with grips at its edges. */
-  void bounds(GraphicsContext g, double[] b) {
+  /** A box about selected keys, with grips at its edges. */
+  void box(GraphicsContext g, KeyCurveView.Box box) {
     g.setStroke(palette.get(Ink.WAX_SHADE));
     g.setLineWidth(1);
-    g.strokeRect(b[0], b[2], b[1] - b[0], b[3] - b[2]);
+    g.strokeRect(box.left(), box.top(), box.right() - box.left(), box.bottom() - box.top());
     g.setFill(palette.get(Ink.WAX));
-    double middleX = (b[0] + b[1]) / 2;
-    double middleY = (b[2] + b[3]) / 2;
-    g.fillRect(b[0] - 3, middleY - 7, 6, 14);
-    g.fillRect(b[1] - 3, middleY - 7, 6, 14);
-    g.fillRect(middleX - 7, b[2] - 3, 14, 6);
-    g.fillRect(middleX - 7, b[3] - 3, 14, 6);
+    for (KeyCurveView.Edge edge : KeyCurveView.Edge.values()) {
+      boolean upright = edge == KeyCurveView.Edge.LEFT || edge == KeyCurveView.Edge.RIGHT;
+      double w = upright ? 6 : 14;
+      double h = upright ? 14 : 6;
+      g.fillRect(box.x(edge) - w / 2, box.y(edge) - h / 2, w, h);
+    }
   }
 }

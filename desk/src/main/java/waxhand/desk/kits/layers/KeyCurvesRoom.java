@@ -2,6 +2,7 @@ package waxhand.desk.kits.layers;
 
 import java.util.List;
 import java.util.Map;
+import javafx.beans.binding.Bindings;
 import javafx.geometry.Pos;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -47,6 +48,13 @@ public final class KeyCurvesRoom extends VBox {
       Button button = commands.wordButton(id);
       button.setText(SHORT.get(id));
       button.setId("curve-" + id);
+      button
+          .disableProperty()
+          .bind(
+              Bindings.createBooleanBinding(
+                  () -> !commands.get(id).allowed().getAsBoolean(),
+                  tool.selectedProperty(),
+                  session.takeProperty()));
       tools.getChildren().add(button);
     }
     Label words = new Label("Double-click a curve for a key; drag a box to stretch several");

@@ -5,10 +5,8 @@ import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import javafx.scene.AccessibleRole;
 import javafx.scene.Cursor;
 import javafx.scene.canvas.GraphicsContext;
@@ -81,12 +79,8 @@ public final class KeyLanes extends TimeArea {
     return tool.layer().isPresent();
   }
 
-  private Map<PartName, TreeSet<Double>> keys() {
-    return tool.layer().map(LayerTool::parts).orElse(Map.of());
-  }
-
   private List<KeyRow> rows() {
-    return KeyRow.of(keys().keySet(), opened);
+    return KeyRow.of(tool.layer().map(LayerTool::parts).orElse(Set.of()), opened);
   }
 
   @Override
@@ -134,7 +128,6 @@ public final class KeyLanes extends TimeArea {
     GraphicsContext g = canvas.getGraphicsContext2D();
     TimeScale scale = scale();
     List<KeyRow> rows = rows();
-    Map<PartName, TreeSet<Double>> keys = keys();
     if (rows.isEmpty()) {
       g.setFont(Type.plain(12));
       g.setFill(palette.get(Ink.SOFT));
@@ -142,20 +135,14 @@ public final class KeyLanes extends TimeArea {
     }
     double top = TOP;
     for (KeyRow row : rows) {
-      paint(g, scale, layer.get(), row, keys, top);
+      paint(g, scale, layer.get(), row, top);
       top += ROW;
     }
     hold(g, scale, Math.max(top, TOP + ROW));
     box.paint(g, palette);
   }
 
-  private void paint(
-      GraphicsContext g,
-      TimeScale scale,
-      LayerPass layer,
-      KeyRow row,
-      Map<PartName, TreeSet<Double>> keys,
-      double top) {
+  private void paint(GraphicsContext g, TimeScale scale, LayerPass layer, KeyRow row, double top) {
     boolean on = layer.rows().stream().anyMatch(r -> row.parts().contains(r.part()) && !r.off());
     Side side = row.side();
     Ink ink = side == Side.LEFT ? Ink.LEFT : side == Side.RIGHT ? Ink.RIGHT : Ink.INK;
@@ -171,9 +158,9 @@ public final class KeyLanes extends TimeArea {
     g.fillRect(LEFT, top, scale.width(), ROW - 2);
     hill(g, scale, layer, row, top);
     Set<LayerTool.Spot> selected = tool.selectedProperty().get();
-    for (double frame : row.frames(keys)) {
+    for (double frame : row.frames(layer)) {
       if (scale.sees(frame + 0.5)) {
-        boolean chosen = row.spots(keys, frame).stream().anyMatch(selected::contains);
+        boolean chosen = row.spots(layer, frame).stream().anyMatch(selected::contains);
         double x = scale.x(frame + 0.5);
         g.setFill(palette.get(chosen ? Ink.FOCUS : Ink.WAX_SHADE));
         g.fillRoundRect(x - TACK, top + 2, 2 * TACK, 6, 4, 4);
@@ -273,7 +260,7 @@ public final class KeyLanes extends TimeArea {
       return Optional.empty();
     }
     TimeScale scale = scale();
-    return row.get().frames(keys()).stream()
+    return row.get().frames(tool.layer().orElseThrow()).stream()
         .filter(f -> scale.isAt(f + 0.5, x, TACK + 2))
         .min(
             (a, b) ->
@@ -327,14 +314,15 @@ public final class KeyLanes extends TimeArea {
     Optional<Hit> hit = hit(e.getX(), e.getY());
     if (hit.isEmpty()) {
       if (!e.isShiftDown()) {
-        tool.select(Set.of(), Set.of());
+        tool.selectedProperty().set(Set.of());
       }
       if (e.getX() < LEFT) {
         rowAt(e.getY()).ifPresent(r -> labelled(r, e.getX()));
       }
       return;
     }
-    Set<LayerTool.Spot> under = hit.get().row().spots(keys(), hit.get().frame());
+    Set<LayerTool.Spot> under =
+        hit.get().row().spots(tool.layer().orElseThrow(), hit.get().frame());
     Set<LayerTool.Spot> now = new HashSet<>(tool.selectedProperty().get());
     if (e.isShiftDown() && now.containsAll(under)) {
       now.removeAll(under);
@@ -343,7 +331,7 @@ public final class KeyLanes extends TimeArea {
     } else if (!now.containsAll(under)) {
       now = new HashSet<>(under);
     }
-    tool.select(now, Set.of());
+    tool.selectedProperty().set(Set.copyOf(now));
     held =
         Optional.of(new Drag(tool.layer().get(), Set.copyOf(now), hit.get().frame(), new Object()));
   }
@@ -357,10 +345,10 @@ public final class KeyLanes extends TimeArea {
       changed();
       return;
     }
-    Map<PartName, TreeSet<Double>> keys = keys();
     Set<LayerTool.Spot> all = new HashSet<>();
-    row.frames(keys).forEach(f -> all.addAll(row.spots(keys, f)));
-    tool.select(all, Set.of());
+    LayerPass layer = tool.layer().orElseThrow();
+    row.frames(layer).forEach(f -> all.addAll(row.spots(layer, f)));
+    tool.selectedProperty().set(Set.copyOf(all));
     session
         .takeProperty()
         .get()
@@ -405,17 +393,20 @@ public final class KeyLanes extends TimeArea {
     tool.edit(
         stretch ? "stretch keys of" : "move keys of",
         drag.key,
-        l -> tool.moved(drag.layer, drag.spots, about, factor, by));
+        l ->
+            stretch
+                ? LayerTool.stretched(drag.layer, drag.spots, about, factor)
+                : LayerTool.moved(drag.layer, drag.spots, by));
     Set<LayerTool.Spot> now = new HashSet<>();
     for (LayerTool.Spot spot : drag.spots) {
       double to = stretch ? about + factor * (spot.frame() - about) : spot.frame() + by;
-      now.add(new LayerTool.Spot(spot.part(), to));
+      now.add(spot.at(to));
     }
-    tool.select(now, Set.of());
+    tool.selectedProperty().set(Set.copyOf(now));
   }
 
   private void gripped(double x) {
-    double far = (scale().at(x) - 0.5 - session.frameProperty().get()) / session.rateHz();
+    double far = (scale().frame(x) - session.frameProperty().get()) / session.rateHz();
     if (grip.orElseThrow()) {
       session.posing().holdBeforeSProperty().set(Math.max(1 / session.rateHz(), -far));
     } else {
@@ -425,21 +416,21 @@ public final class KeyLanes extends TimeArea {
 
   private void selectInside() {
     TimeScale scale = scale();
-    Map<PartName, TreeSet<Double>> keys = keys();
+    LayerPass layer = tool.layer().orElseThrow();
     Set<LayerTool.Spot> inside = new HashSet<>();
     double y = TOP + ROW / 2;
     for (KeyRow row : rows()) {
       if (box.hasY(y, ROW / 2)) {
-        for (double f : row.frames(keys)) {
+        for (double f : row.frames(layer)) {
           double x = scale.x(f + 0.5);
           if (scale.sees(f + 0.5) && box.hasX(x)) {
-            inside.addAll(row.spots(keys, f));
+            inside.addAll(row.spots(layer, f));
           }
         }
       }
       y += ROW;
     }
-    tool.select(inside, Set.of());
+    tool.selectedProperty().set(Set.copyOf(inside));
   }
 
   private void released(MouseEvent e) {

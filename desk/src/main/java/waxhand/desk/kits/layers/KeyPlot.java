@@ -2,7 +2,6 @@ package waxhand.desk.kits.layers;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.function.Predicate;
 import waxhand.core.curve.CurveKey;
 import waxhand.core.motion.Frames;
@@ -87,12 +86,16 @@ record KeyPlot(
     return pixels / height * (high - low) / perUnit;
   }
 
-  boolean has(double y) {
-    return y >= top && y < top + height;
+  boolean isAngle() {
+    return rows.get(0).channel().of().isAngle();
   }
 
-  /** The row with that channel. */
-  Optional<LayerRow> row(LayerRow like) {
-    return rows.stream().filter(r -> r.isSameChannel(like)).findFirst();
+  /** A height kept within the plot, pixels. */
+  double kept(double y) {
+    return Math.max(top + 4, Math.min(top + height - 4, y));
+  }
+
+  boolean has(double y) {
+    return y >= top && y < top + height;
   }
 }

@@ -11,6 +11,8 @@ import java.util.TreeSet;
 import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
+import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.layers.LayerRow;
 
 /**
  * A row of keys: of one part, or of all parts of a limb, folded.
@@ -84,20 +86,23 @@ record KeyRow(Limb limb, List<PartName> parts, boolean folds, boolean open) {
     return parts.get(0).role().map(Role::side).orElse(Side.MIDDLE);
   }
 
+  /** The rows of a layer that it shows. */
+  private List<LayerRow> rows(LayerPass layer) {
+    return layer.rows().stream().filter(r -> parts.contains(r.part())).toList();
+  }
+
   /** The frames of all its keys. */
-  TreeSet<Double> frames(Map<PartName, TreeSet<Double>> keys) {
+  TreeSet<Double> frames(LayerPass layer) {
     TreeSet<Double> frames = new TreeSet<>();
-    parts.forEach(p -> frames.addAll(keys.getOrDefault(p, new TreeSet<>())));
+    rows(layer).forEach(r -> r.curve().keys().forEach(k -> frames.add(k.frame())));
     return frames;
   }
 
   /** The keys at a frame. */
-  Set<LayerTool.Spot> spots(Map<PartName, TreeSet<Double>> keys, double frame) {
+  Set<LayerTool.Spot> spots(LayerPass layer, double frame) {
     Set<LayerTool.Spot> spots = new HashSet<>();
-    for (PartName part : parts) {
-      if (keys.getOrDefault(part, new TreeSet<>()).contains(frame)) {
-        spots.add(new LayerTool.Spot(part, frame));
-      }
+    for (LayerRow row : rows(layer)) {
+      row.curve().keyAt(frame).ifPresent(k -> spots.add(LayerTool.Spot.of(row, k)));
     }
     return spots;
   }

@@ -22,6 +22,7 @@ import waxhand.core.passes.layers.LayerEdit;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.LayerRow;
 import waxhand.desk.command.Commands;
+import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.Session;
 
 /** The commands of the active layer. */
@@ -80,9 +81,9 @@ public final class LayerActions {
         () -> change("remove keys of", r -> r.withCurve(r.curve().without(this::isHere))));
     add(
         "keep-good",
-        "What is right here stays: pin the layer to nothing",
+        "What is right beneath stays here: the layer does nothing to it",
         "U",
-        this::isActive,
+        () -> ChosenStage.of(session, LayerPass.class).isPresent(),
         this::pin);
     add(
         "pin-range",
@@ -256,10 +257,7 @@ public final class LayerActions {
         what,
         layer -> {
           List<PartName> parts = parts(layer);
-          return layer.withRows(
-              layer.rows().stream()
-                  .map(r -> parts.contains(r.part()) ? change.apply(r) : r)
-                  .toList());
+          return layer.each(r -> parts.contains(r.part()) ? change.apply(r) : r);
         });
   }
 
@@ -296,14 +294,12 @@ public final class LayerActions {
             });
   }
 
-  /** A key of nothing: what lies beneath is right here. */
+  /** Keys by which the result is here what lies beneath. */
   private void pin() {
-    if (layer().map(LayerPass::replaces).orElse(true)) {
-      return;
-    }
-    change(
+    ChosenStage<LayerPass> stage = ChosenStage.of(session, LayerPass.class).orElseThrow();
+    edit(
         "keep what is right under",
-        r -> r.withCurve(r.curve().plus(CurveKey.of(frame(), 0, Manner.FLAT))));
+        layer -> LayerEdit.asBeneath(layer, parts(layer), stage.in(), stage.frame(), frame()));
   }
 
   /**

@@ -30,7 +30,7 @@ public final class LayerMarks {
   public static List<Mark> of(ChosenStage<LayerPass> stage) {
     List<Mark> marks = new ArrayList<>();
     marks.add(new LayerName(stage.plate(), stage.session()));
-    int frame = Math.min(stage.frame(), stage.in().clip().frames() - 1);
+    int frame = stage.frame();
     BitSet selected = stage.session().selected(stage.out().body());
     boolean inside = stage.plate().span().within(stage.in().clip().frames()).contains(frame);
     if (selected.isEmpty() || !inside) {
@@ -53,7 +53,7 @@ public final class LayerMarks {
     part.role()
         .flatMap(GoalPart::of)
         .filter(p -> !stage.pass().replaces() && PartGoals.isPossible(stage.out(), p))
-        .ifPresent(p -> marks.add(diamond(stage, joint, place, p)));
+        .ifPresent(p -> marks.add(diamond(stage, joint, place)));
     return marks;
   }
 
@@ -65,7 +65,7 @@ public final class LayerMarks {
     return new PegMark(
         place,
         frame,
-        part.words() + ", " + axes.words(),
+        part.words() + ", " + axes.words() + pulled(stage, part),
         stage.session().posing(),
         () -> {
           if (isRefused(stage)) {
@@ -86,27 +86,21 @@ public final class LayerMarks {
         });
   }
 
-  private static Mark diamond(
-      ChosenStage<LayerPass> stage, int joint, Vector3d place, GoalPart part) {
-    double[] by =
-        LayerEdit.at(
-            stage.pass(),
-            PartName.of(part.role()),
-            Channel.Of.GOAL,
-            stage.session().frameProperty().get());
-    String words =
-        Math.abs(by[0]) + Math.abs(by[1]) + Math.abs(by[2]) < 1e-9
-            ? "pull the " + part.words()
-            : String.format(
-                Locale.ROOT,
-                "pulled %+.0f, %+.0f, %+.0f mm",
-                1e3 * by[0],
-                1e3 * by[1],
-                1e3 * by[2]);
+  /** By how much the layer pulls the part here, in words. */
+  private static String pulled(ChosenStage<LayerPass> stage, PartName part) {
+    double frame = stage.session().frameProperty().get();
+    double[] by = LayerEdit.at(stage.pass(), part, Channel.Of.GOAL, frame);
+    return Math.abs(by[0]) + Math.abs(by[1]) + Math.abs(by[2]) < 1e-9
+        ? ""
+        : String.format(
+            Locale.ROOT, ", pulled %+.0f, %+.0f, %+.0f mm", 1e3 * by[0], 1e3 * by[1], 1e3 * by[2]);
+  }
+
+  private static Mark diamond(ChosenStage<LayerPass> stage, int joint, Vector3d place) {
     return new PlaceMark(
         place,
         Optional.empty(),
-        words,
+        "",
         () -> {
           if (isRefused(stage)) {
             return way -> {};

@@ -334,18 +334,18 @@ public final class LayerPicture implements PassPicture {
   }
 
   private void change(String what, PartName of, boolean on) {
-    rows(
+    edit(
         what + " " + of.words() + (on ? " on" : " off") + " of",
-        all -> all.stream().map(r -> r.part().equals(of) ? r.withOff(!on) : r).toList());
+        l -> l.each(r -> r.part().equals(of) ? r.withOff(!on) : r));
   }
 
   private void remove(PartName of) {
-    rows(
+    edit(
         "take " + of.words() + " off",
-        all -> all.stream().filter(r -> !r.part().equals(of)).toList());
+        l -> l.withRows(l.rows().stream().filter(r -> !r.part().equals(of)).toList()));
   }
 
-  private void rows(String what, UnaryOperator<List<LayerRow>> changed) {
+  private void edit(String what, UnaryOperator<LayerPass> change) {
     session
         .plate()
         .ifPresent(
@@ -354,9 +354,6 @@ public final class LayerPicture implements PassPicture {
                     what + " " + plate.name(),
                     null,
                     plate.id(),
-                    p -> {
-                      LayerPass pass = (LayerPass) p.pass();
-                      return p.withPass(pass.withRows(changed.apply(pass.rows())));
-                    }));
+                    p -> p.withPass(change.apply((LayerPass) p.pass()))));
   }
 }

@@ -1,14 +1,14 @@
 package waxhand.desk.kits.layers;
 
-import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
-import java.util.TreeSet;
+import java.util.function.BiFunction;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -26,38 +26,37 @@ import waxhand.desk.session.Session;
 public final class LayerTool {
   private static final double SAME = 1e-3;
 
-  /** All keys of a part at a frame. */
-  public record Spot(PartName part, double frame) {
+  /** A key of a channel of a part. */
+  public record Spot(PartName part, Channel channel, double frame) {
+    static Spot of(LayerRow row, CurveKey key) {
+      return new Spot(row.part(), row.channel(), key.frame());
+    }
+
     boolean holds(LayerRow row, CurveKey key) {
-      return row.part().equals(part) && Math.abs(key.frame() - frame) < SAME;
+      return row.channel() == channel
+          && row.part().equals(part)
+          && Math.abs(key.frame() - frame) < SAME;
+    }
+
+    /** The same, at another frame. */
+    Spot at(double other) {
+      return new Spot(part, channel, other);
     }
   }
 
   private final Session session;
   private final ObjectProperty<Set<Spot>> selected = new SimpleObjectProperty<>(Set.of());
-  private final ObjectProperty<Set<Channel>> channels = new SimpleObjectProperty<>(Set.of());
   private Map<LayerRow, List<CurveKey>> copied = Map.of();
   private double copiedFrom;
 
   public LayerTool(Session session) {
     this.session = session;
-    session.plateIdProperty().addListener((o, a, b) -> select(Set.of(), Set.of()));
+    session.plateIdProperty().addListener((o, a, b) -> selected.set(Set.of()));
     session.takeProperty().addListener((o, a, b) -> forgetGone());
   }
 
   public ObjectProperty<Set<Spot>> selectedProperty() {
     return selected;
-  }
-
-  /** Of which channels keys are selected; none for all of them. */
-  ObjectProperty<Set<Channel>> channelsProperty() {
-    return channels;
-  }
-
-  /** Selects keys of some channels alone. */
-  void select(Set<Spot> spots, Set<Channel> of) {
-    channels.set(Set.copyOf(of));
-    selected.set(Set.copyOf(spots));
   }
 
   /** Whether a key is selected. */
@@ -66,10 +65,7 @@ public final class LayerTool {
   }
 
   private void forgetGone() {
-    Set<Spot> there = new HashSet<>();
-    layer()
-        .ifPresent(
-            l -> parts(l).forEach((p, frames) -> frames.forEach(f -> there.add(new Spot(p, f)))));
+    Set<Spot> there = all();
     if (!there.containsAll(selected.get())) {
       Set<Spot> left = new HashSet<>(selected.get());
       left.retainAll(there);
@@ -86,13 +82,10 @@ public final class LayerTool {
         .map(LayerPass.class::cast);
   }
 
-  /** The parts of a layer in the order of its rows, each with the frames of its keys. */
-  public static Map<PartName, TreeSet<Double>> parts(LayerPass layer) {
-    Map<PartName, TreeSet<Double>> parts = new LinkedHashMap<>();
-    for (LayerRow row : layer.rows()) {
-      TreeSet<Double> frames = parts.computeIfAbsent(row.part(), p -> new TreeSet<>());
-      row.curve().keys().forEach(k -> frames.add(k.frame()));
-    }
+  /** The parts of a layer in the order of its rows. */
+  static Set<PartName> parts(LayerPass layer) {
+    Set<PartName> parts = new LinkedHashSet<>();
+    layer.rows().forEach(r -> parts.add(r.part()));
     return parts;
   }
 
@@ -109,120 +102,104 @@ public final class LayerTool {
                     plate -> plate.withPass(change.apply((LayerPass) plate.pass()))));
   }
 
-  private boolean isIn(Set<Spot> spots, LayerRow row, CurveKey key) {
-    boolean meant = channels.get().isEmpty() || channels.get().contains(row.channel());
-    return meant && spots.stream().anyMatch(s -> s.holds(row, key));
+  /** All keys of the chosen layer. */
+  private Set<Spot> all() {
+    Set<Spot> all = new HashSet<>();
+    for (LayerRow row : layer().map(LayerPass::rows).orElse(List.of())) {
+      row.curve().keys().forEach(k -> all.add(Spot.of(row, k)));
+    }
+    return all;
   }
 
-  private static LayerPass eachRow(LayerPass layer, UnaryOperator<LayerRow> change) {
-    return layer.withRows(layer.rows().stream().map(change).toList());
+  private static boolean isIn(Set<Spot> spots, LayerRow row, CurveKey key) {
+    return spots.stream().anyMatch(s -> s.holds(row, key));
   }
 
-  /**
-   * Keys of a layer somewhere else in time.
-   *
-   * @param about frame that stays where keys are stretched
-   * @param factor by which they are stretched; where it is 1 they are moved
-   * @param by frames they are moved by
-   */
-  LayerPass moved(LayerPass layer, Set<Spot> spots, double about, double factor, double by) {
-    return eachRow(
+  /** A layer with each row's curve changed. */
+  private static LayerPass curves(LayerPass layer, BiFunction<LayerRow, Curve, Curve> change) {
+    return layer.each(r -> r.withCurve(change.apply(r, r.curve())));
+  }
+
+  /** Some keys of a layer by so many frames later. */
+  static LayerPass moved(LayerPass layer, Set<Spot> spots, double frames) {
+    return curves(layer, (r, c) -> c.moved(k -> isIn(spots, r, k), frames, 0));
+  }
+
+  /** Some keys of a layer higher; those of the other unit stay. */
+  static LayerPass raised(LayerPass layer, Set<Spot> spots, boolean angles, double value) {
+    return curves(layer, (r, c) -> c.moved(k -> isIn(spots, r, k) && is(r, angles), 0, value));
+  }
+
+  /** Some keys of a layer stretched in time about a frame. */
+  static LayerPass stretched(LayerPass layer, Set<Spot> spots, double about, double factor) {
+    return curves(layer, (r, c) -> c.scaled(k -> isIn(spots, r, k), about, factor, 0, 1));
+  }
+
+  /** Some keys of a layer stretched in value about one; those of the other unit stay. */
+  static LayerPass scaled(
+      LayerPass layer, Set<Spot> spots, boolean angles, double about, double factor) {
+    return curves(
+        layer, (r, c) -> c.scaled(k -> isIn(spots, r, k) && is(r, angles), 0, 1, about, factor));
+  }
+
+  private static boolean is(LayerRow row, boolean angle) {
+    return row.channel().of().isAngle() == angle;
+  }
+
+  /** A layer with the slopes of some keys drawn; what is empty stays. */
+  static LayerPass sloped(
+      LayerPass layer, Set<Spot> spots, OptionalDouble before, OptionalDouble behind) {
+    return curves(
         layer,
-        row ->
-            row.withCurve(
-                factor == 1
-                    ? row.curve().moved(k -> isIn(spots, row, k), by, 0)
-                    : row.curve().scaled(k -> isIn(spots, row, k), about, factor, 0, 1)));
+        (r, c) ->
+            c.changed(
+                k -> isIn(spots, r, k),
+                k ->
+                    k.withSlopes(
+                        before.orElse(c.slopeBefore(k.frame())),
+                        behind.orElse(c.slope(k.frame())))));
+  }
+
+  /** Changes the curves of the selected keys. */
+  private void change(String what, BiFunction<LayerRow, Curve, Curve> change) {
+    edit(what + " keys of", null, l -> curves(l, change));
   }
 
   /** Takes the selected keys away. */
   public void remove() {
-    Set<Spot> spots = selected.get();
-    edit(
-        "remove keys of",
-        null,
-        l -> eachRow(l, row -> row.withCurve(row.curve().without(k -> isIn(spots, row, k)))));
+    change("remove", (r, c) -> c.without(k -> isSelected(r, k)));
     selected.set(Set.of());
   }
 
   /** Gives the selected keys another manner; freed ones keep the slopes they had. */
   public void manner(Manner manner) {
-    Set<Spot> spots = selected.get();
-    edit(
-        manner.key() + " keys of",
-        null,
-        l ->
-            eachRow(
-                l,
-                row -> {
-                  Curve was = row.curve();
-                  return row.withCurve(
-                      was.changed(
-                          k -> isIn(spots, row, k),
-                          k ->
-                              manner == Manner.FREE
-                                  ? k.withSlopes(was.slopeBefore(k.frame()), was.slope(k.frame()))
-                                  : k.withManner(manner)));
-                }));
-  }
-
-  /** Selected keys of a layer elsewhere, in time and in value. */
-  LayerPass shifted(LayerPass layer, Set<Spot> spots, double frames, double value) {
-    return eachRow(layer, r -> r.withCurve(r.curve().moved(k -> isIn(spots, r, k), frames, value)));
-  }
-
-  /** Selected keys of a layer stretched about a frame and a value. */
-  LayerPass stretched(
-      LayerPass layer, Set<Spot> spots, double frame, double inTime, double value, double inValue) {
-    return eachRow(
-        layer,
-        r -> r.withCurve(r.curve().scaled(k -> isIn(spots, r, k), frame, inTime, value, inValue)));
-  }
-
-  /** A layer with the slopes of the selected keys drawn; what is empty stays. */
-  LayerPass sloped(LayerPass layer, Set<Spot> spots, OptionalDouble before, OptionalDouble behind) {
-    return eachRow(
-        layer,
-        r ->
-            r.withCurve(
-                r.curve()
-                    .changed(
-                        k -> isIn(spots, r, k),
-                        k ->
-                            k.withSlopes(
-                                before.orElse(r.curve().slopeBefore(k.frame())),
-                                behind.orElse(r.curve().slope(k.frame()))))));
+    change(
+        manner.key(),
+        (r, c) ->
+            c.changed(
+                k -> isSelected(r, k),
+                k ->
+                    manner == Manner.FREE
+                        ? k.withSlopes(c.slopeBefore(k.frame()), c.slope(k.frame()))
+                        : k.withManner(manner)));
   }
 
   /** Brings the selected keys to where the curve goes without them. */
   public void calm() {
-    edit(
-        "calm keys of",
-        null,
-        l ->
-            eachRow(
-                l,
-                r -> {
-                  Curve without = r.curve().without(k -> isSelected(r, k));
-                  return without.isEmpty()
-                      ? r
-                      : r.withCurve(
-                          r.curve()
-                              .changed(
-                                  k -> isSelected(r, k),
-                                  k -> CurveKey.smooth(k.frame(), without.at(k.frame()))));
-                }));
+    change(
+        "calm",
+        (r, c) -> {
+          Curve without = c.without(k -> isSelected(r, k));
+          return without.isEmpty()
+              ? c
+              : c.changed(
+                  k -> isSelected(r, k), k -> CurveKey.smooth(k.frame(), without.at(k.frame())));
+        });
   }
 
   /** Brings the selected keys of a layer that adds to nothing: what lies beneath is there. */
   public void reset() {
-    edit(
-        "reset keys of",
-        null,
-        l ->
-            eachRow(
-                l,
-                r -> r.withCurve(r.curve().changed(k -> isSelected(r, k), k -> k.withValue(0)))));
+    change("reset", (r, c) -> c.changed(k -> isSelected(r, k), k -> k.withValue(0)));
   }
 
   /** Remembers the selected keys. */
@@ -267,19 +244,17 @@ public final class LayerTool {
             Curve curve = row.curve();
             for (CurveKey key : entry.getValue()) {
               curve = curve.plus(key.withFrame(key.frame() + by));
-              now.add(new Spot(row.part(), key.frame() + by));
+              now.add(Spot.of(row, key).at(key.frame() + by));
             }
             more = more.plus(row.withCurve(curve));
           }
           return more;
         });
-    select(now, Set.of());
+    selected.set(Set.copyOf(now));
   }
 
   /** Selects all keys. */
   public void selectAll() {
-    List<Spot> all = new ArrayList<>();
-    layer().ifPresent(l -> parts(l).forEach((p, fs) -> fs.forEach(f -> all.add(new Spot(p, f)))));
-    select(Set.copyOf(all), Set.of());
+    selected.set(all());
   }
 }

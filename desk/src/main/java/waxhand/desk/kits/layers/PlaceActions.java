@@ -84,7 +84,7 @@ public final class PlaceActions {
 
   private PartEdit edit(ChosenStage<LayerPass> stage) {
     int joint = session.selected(stage.out().body()).nextSetBit(0);
-    int frame = Math.min(stage.frame(), stage.out().clip().frames() - 1);
+    int frame = stage.frame();
     return new PartEdit(stage.pass(), stage.in(), stage.out(), joint, frame, frame);
   }
 
@@ -96,7 +96,7 @@ public final class PlaceActions {
   private Optional<TieTarget> nearest() {
     ChosenStage<LayerPass> stage = stage().orElseThrow();
     int joint = session.selected(stage.out().body()).nextSetBit(0);
-    int frame = Math.min(stage.frame(), stage.out().clip().frames() - 1);
+    int frame = stage.frame();
     PartPath here = PartPath.of(stage.out().clip(), joint, new Frames(frame, frame + 1));
     return Props.of(stage.out()).stream()
         .min(Comparator.comparingDouble(p -> far(p, frame, here)))
@@ -116,7 +116,7 @@ public final class PlaceActions {
     ChosenStage<LayerPass> stage = stage().orElseThrow();
     int joint = session.selected(stage.out().body()).nextSetBit(0);
     PartName part = PartName.of(stage.out().body(), joint);
-    int frame = Math.min(stage.frame(), stage.out().clip().frames() - 1);
+    int frame = stage.frame();
     copied = PlaceCopy.of(stage.out(), part, target, frame);
     mention.accept(
         copied

@@ -13,6 +13,7 @@ import javafx.scene.layout.VBox;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
+import waxhand.core.chain.Scope;
 import waxhand.core.chain.Span;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
@@ -145,10 +146,17 @@ public final class ThinPicture implements PassPicture {
   }
 
   private void show(Told is, double rate) {
+    String of =
+        session
+            .plate()
+            .filter(p -> !p.scope().equals(Scope.ALL))
+            .map(p -> "Of the chosen parts alone: ")
+            .orElse("");
     words.setText(
         String.format(
             Locale.ROOT,
-            "%d keys for %d samples, %.1f times fewer. At most %.2f° and %.1f mm off.",
+            "%s%d keys for %d samples, %.1f times fewer. At most %.2f° and %.1f mm off.",
+            of,
             is.keys.keys(),
             is.keys.samples(),
             is.keys.keys() == 0 ? 1 : (double) is.keys.samples() / is.keys.keys(),

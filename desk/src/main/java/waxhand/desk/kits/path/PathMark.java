@@ -32,6 +32,7 @@ final class PathMark implements Mark {
   private static final double TICK_PX = 4;
   private static final double HEAD_PX = 5;
   private static final double LABEL_PX = 34;
+  private static final double LABEL_AWAY_PX = 11;
 
   /** Ticks closer than this are left out but each fifth, tenth and so on. */
   private static final double APART_PX = 4;
@@ -131,19 +132,38 @@ final class PathMark implements Mark {
             at[n][1] - far * across[1],
             at[n][0] + far * across[0],
             at[n][1] + far * across[1]);
-        boolean room = Math.hypot(at[n][0] - labelX, at[n][1] - labelY) > LABEL_PX;
+        boolean room =
+            Math.hypot(at[n][0] - labelX, at[n][1] - labelY) > LABEL_PX
+                && !isNear(at, playhead(), n);
         if (tenth && room && pen.hasRoomForWords()) {
-          g.setFill(pen.ink(Ink.SOFT));
-          double far2 = far + 9;
-          g.fillText(
+          label(
+              pen,
+              g,
               Integer.toString(frame),
-              at[n][0] + far2 * across[0] - 8,
-              at[n][1] + far2 * across[1] + 4);
+              at[n][0] + (far + LABEL_AWAY_PX) * across[0],
+              at[n][1] + (far + LABEL_AWAY_PX) * across[1]);
           labelX = at[n][0];
           labelY = at[n][1];
         }
       }
     }
+  }
+
+  /** Whether a tick is so near to another that a label would lie under its ring. */
+  private static boolean isNear(double[][] at, int here, int n) {
+    return here >= 0
+        && here < at.length
+        && at[here] != null
+        && Math.hypot(at[n][0] - at[here][0], at[n][1] - at[here][1]) < LABEL_PX;
+  }
+
+  /** A number that is read on the body, too: on an edge of paper. */
+  private static void label(Pen pen, GraphicsContext g, String words, double x, double y) {
+    g.setStroke(pen.ink(Ink.RAISED));
+    g.setLineWidth(3);
+    g.strokeText(words, x - 8, y + 4);
+    g.setFill(pen.ink(Ink.INK));
+    g.fillText(words, x - 8, y + 4);
   }
 
   /** Each how many frames there is room for a tick. */

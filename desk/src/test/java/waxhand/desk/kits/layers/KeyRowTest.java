@@ -5,9 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
-import java.util.TreeSet;
+import java.util.stream.DoubleStream;
 import org.junit.jupiter.api.Test;
 import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
@@ -16,6 +15,7 @@ import waxhand.core.curve.Curve;
 import waxhand.core.curve.CurveKey;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.LayerRow;
 
 /** How the rows of a layer are folded, and how its curves are laid out. */
@@ -50,14 +50,44 @@ class KeyRowTest {
             "left shin",
             "Tail");
 
-    PartName arm = PartName.of(Role.RIGHT_UPPER_ARM);
-    PartName hand = PartName.of(Role.RIGHT_HAND);
-    Map<PartName, TreeSet<Double>> keys =
-        Map.of(arm, new TreeSet<>(List.of(10.0, 20.0)), hand, new TreeSet<>(List.of(20.0, 30.5)));
-    assertThat(folded.get(2).frames(keys)).containsExactly(10.0, 20.0, 30.5);
-    assertThat(folded.get(2).spots(keys, 20))
-        .containsExactlyInAnyOrder(new LayerTool.Spot(arm, 20), new LayerTool.Spot(hand, 20));
-    assertThat(folded.get(2).spots(keys, 10)).containsExactly(new LayerTool.Spot(arm, 10));
+    LayerRow arm = row(Role.RIGHT_UPPER_ARM, Channel.TURN_X, 10, 20);
+    LayerRow aside = row(Role.RIGHT_UPPER_ARM, Channel.TURN_Y, 20);
+    LayerRow hand = row(Role.RIGHT_HAND, Channel.TURN_X, 20, 30.5);
+    LayerPass layer = LayerPass.KIND.defaults().plus(arm).plus(aside).plus(hand);
+    assertThat(folded.get(2).frames(layer)).containsExactly(10.0, 20.0, 30.5);
+    assertThat(folded.get(2).spots(layer, 20))
+        .containsExactlyInAnyOrder(spot(arm, 20), spot(aside, 20), spot(hand, 20));
+    assertThat(folded.get(2).spots(layer, 10)).containsExactly(spot(arm, 10));
+    assertThat(folded.get(1).frames(layer)).isEmpty();
+  }
+
+  private static LayerRow row(Role role, Channel channel, double... frames) {
+    List<CurveKey> keys = DoubleStream.of(frames).mapToObj(f -> CurveKey.smooth(f, 0.1)).toList();
+    return new LayerRow(PartName.of(role), channel, Curve.of(keys));
+  }
+
+  private static LayerTool.Spot spot(LayerRow row, double frame) {
+    return new LayerTool.Spot(row.part(), row.channel(), frame);
+  }
+
+  @Test
+  void keysOfOneUnitAreRaisedWithoutThoseOfTheOther() {
+    LayerRow turn = row(Role.LEFT_HAND, Channel.TURN_X, 10, 20);
+    LayerRow pull = row(Role.LEFT_HAND, Channel.GOAL_X, 10, 20);
+    LayerPass layer = LayerPass.KIND.defaults().plus(turn).plus(pull);
+    Set<LayerTool.Spot> both = Set.of(spot(turn, 20), spot(pull, 20));
+    LayerPass raised = LayerTool.raised(layer, both, true, 0.5);
+    assertThat(raised.rows().get(0).curve().at(20)).isEqualTo(0.6);
+    assertThat(raised.rows().get(0).curve().at(10)).isEqualTo(0.1);
+    assertThat(raised.rows().get(1)).isEqualTo(pull);
+    LayerPass scaled = LayerTool.scaled(layer, both, false, 0, 3);
+    assertThat(scaled.rows().get(0)).isEqualTo(turn);
+    assertThat(scaled.rows().get(1).curve().at(20)).isCloseTo(0.3, within(1e-15));
+    LayerPass later = LayerTool.stretched(layer, both, 10, 2.5);
+    assertThat(later.rows()).allMatch(r -> r.curve().keyAt(35).isPresent());
+    LayerPass moved = LayerTool.moved(layer, Set.of(spot(pull, 10)), -3);
+    assertThat(moved.rows().get(0)).isEqualTo(turn);
+    assertThat(moved.rows().get(1).curve().keyAt(7)).isPresent();
   }
 
   @Test
