@@ -53,6 +53,11 @@ public record CurveKey(
     return new CurveKey(frame, value, Manner.FREE, otherIn, otherOut, Optional.empty());
   }
 
+  /** Whether its slopes stay whatever its neighbours do. */
+  boolean isSet() {
+    return manner != Manner.SMOOTH && manner != Manner.STRAIGHT;
+  }
+
   /** So many times as high. */
   CurveKey times(double k) {
     return new CurveKey(frame, k * value, manner, k * in, k * out, part.map(c -> c.times(k)));

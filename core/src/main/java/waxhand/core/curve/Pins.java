@@ -60,7 +60,7 @@ final class Pins {
     List<CurveKey> now = new ArrayList<>(curve.keys());
     now.replaceAll(
         key ->
-            key.frame() == at && (key.manner() == Manner.SMOOTH || key.manner() == Manner.STRAIGHT)
+            key.frame() == at && !key.isSet()
                 ? new CurveKey(at, key.value(), Manner.FREE, in, out, key.part())
                 : key);
     return Curve.of(now);

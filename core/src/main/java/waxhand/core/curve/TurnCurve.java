@@ -1,10 +1,10 @@
 package waxhand.core.curve;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
-import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Quats;
 import waxhand.core.maths.TurnRates;
 import waxhand.core.motion.Frames;
@@ -17,50 +17,43 @@ import waxhand.core.motion.Frames;
  * and more turns may follow each other without a flip. Immutable.
  */
 public final class TurnCurve {
-  /** Rotations that differ by less are one, radians. */
-  private static final double SAME = 1e-9;
-
+  private final List<Curve> curves;
   private final double[] frames;
 
-  // a row for each key: its rotation
+  // a row for each key: its rotation vector, no longer than half a turn, and its rotation
+  private final double[] vectors;
   private final double[] turns;
 
   // a row for each segment; null where the rotation stays
-  private final Segment[] segments;
-
-  /**
-   * @param from rotation at its beginning, 4 numbers
-   * @param way to its end as a rotation vector seen from there
-   * @param out slope at the beginning, a frame
-   * @param in slope at the end, a frame
-   */
-  private record Segment(
-      double begins, double length, double[] from, double[] way, double[] out, double[] in) {
-    void read(double frame, double[] v, double[] dest, int at) {
-      double u = (frame - begins) / length;
-      for (int i = 0; i < 3; i++) {
-        v[i] = Hermite.at(0, out[i], way[i], in[i], length, u);
-      }
-      Quats.exp(v, 0, dest, at);
-      Quats.multiply(from, 0, dest, at, dest, at);
-      Quats.normalize(dest, at);
-    }
-
-    /** How the body turns at a frame, radians a frame. */
-    void turning(double frame, double[] v, double[] dest) {
-      double u = (frame - begins) / length;
-      for (int i = 0; i < 3; i++) {
-        v[i] = Hermite.at(0, out[i], way[i], in[i], length, u);
-        dest[i] = new Cubic(0, length, 0, out[i], way[i], in[i]).slope(frame - begins);
-      }
-      TurnRates.toBody(v, 0, dest, 0, dest, 0);
-    }
-  }
+  private final TurnSegment[] segments;
 
   /**
    * @param curves of the rotation vector's x, y and z, radians, each with a key
    */
   public TurnCurve(List<Curve> curves) {
+    this.curves = List.copyOf(curves);
+    frames = frames(curves);
+    int count = frames.length;
+    vectors = new double[3 * count];
+    turns = new double[4 * count];
+    segments = new TurnSegment[Math.max(0, count - 1)];
+    CurveKey[][] keys = new CurveKey[count][3];
+    double[] told = new double[3];
+    double[] in = new double[3 * count];
+    double[] out = new double[3 * count];
+    for (int k = 0; k < count; k++) {
+      for (int i = 0; i < 3; i++) {
+        told[i] = curves.get(i).at(frames[k]);
+        keys[k][i] = curves.get(i).keyAt(frames[k]).orElse(null);
+        in[3 * k + i] = keys[k][i] == null ? curves.get(i).slopeBefore(frames[k]) : keys[k][i].in();
+        out[3 * k + i] = keys[k][i] == null ? curves.get(i).slope(frames[k]) : keys[k][i].out();
+      }
+      place(k, told, in, out);
+    }
+    fill(keys, in, out);
+  }
+
+  private static double[] frames(List<Curve> curves) {
     TreeSet<Double> all = new TreeSet<>();
     for (Curve curve : curves) {
       if (curve.isEmpty()) {
@@ -73,85 +66,90 @@ public final class TurnCurve {
         }
       }
     }
-    frames = all.stream().mapToDouble(f -> f).toArray();
-    int count = frames.length;
-    turns = new double[4 * count];
-    double[] vectors = new double[3 * count];
-    CurveKey[][] keys = new CurveKey[count][3];
-    for (int k = 0; k < count; k++) {
-      for (int i = 0; i < 3; i++) {
-        vectors[3 * k + i] = curves.get(i).at(frames[k]);
-        keys[k][i] = curves.get(i).keyAt(frames[k]).orElse(null);
-      }
-      Quats.exp(vectors, 3 * k, turns, 4 * k);
-    }
-    segments = new Segment[Math.max(0, count - 1)];
-    fill(curves, keys, vectors);
+    return all.stream().mapToDouble(f -> f).toArray();
   }
 
-  private void fill(List<Curve> curves, CurveKey[][] keys, double[] vectors) {
+  /** A key's rotation; a vector longer than half a turn is told by the shorter one. */
+  private void place(int k, double[] told, double[] in, double[] out) {
+    System.arraycopy(told, 0, vectors, 3 * k, 3);
+    Quats.exp(told, 0, turns, 4 * k);
+    if (Math.sqrt(told[0] * told[0] + told[1] * told[1] + told[2] * told[2]) > Math.PI) {
+      TurnRates.toBody(told, 0, in, 3 * k, in, 3 * k);
+      TurnRates.toBody(told, 0, out, 3 * k, out, 3 * k);
+      Quats.log(turns, 4 * k, vectors, 3 * k);
+      Quats.exp(vectors, 3 * k, turns, 4 * k);
+      TurnRates.toVector(vectors, 3 * k, in, 3 * k, in, 3 * k);
+      TurnRates.toVector(vectors, 3 * k, out, 3 * k, out, 3 * k);
+    }
+  }
+
+  /**
+   * @param in changes of the vectors on the way to their keys, as they are set, a row a key
+   * @param out on the way from them
+   */
+  private void fill(CurveKey[][] keys, double[] in, double[] out) {
     int count = frames.length;
     double[] ways = new double[3 * (count + 1)];
     double[] lengths = new double[count + 1];
     boolean[] stays = new boolean[count + 1];
-    double[] q = new double[4];
     for (int k = 1; k < count; k++) {
       lengths[k] = frames[k] - frames[k - 1];
-      stays[k] = true;
-      for (int i = 0; i < 3; i++) {
-        stays[k] &= keys[k - 1][i] != null && keys[k - 1][i].manner() == Manner.STEP;
-      }
+      stays[k] = stays(k - 1);
       if (!stays[k]) {
-        Quats.between(turns, 4 * k - 4, turns, 4 * k, q, 0);
-        Quats.log(q, 0, ways, 3 * k);
+        TurnSegment.way(turns, 4 * k - 4, turns, 4 * k, ways, 3 * k);
       }
     }
-    double[] in = new double[3 * count];
-    double[] out = new double[3 * count];
-    double[] free = new double[6];
     for (int k = 0; k < count; k++) {
-      for (int i = 0; i < 3; i++) {
-        free[i] = keys[k][i] == null ? curves.get(i).slopeBefore(frames[k]) : keys[k][i].in();
-        free[3 + i] = keys[k][i] == null ? curves.get(i).slope(frames[k]) : keys[k][i].out();
-      }
-      TurnRates.toBody(vectors, 3 * k, free, 0, free, 0);
-      TurnRates.toBody(vectors, 3 * k, free, 3, free, 3);
-      for (int i = 0; i < 3; i++) {
-        double before = lengths[k] > 0 ? ways[3 * k + i] / lengths[k] : 0;
-        double behind = lengths[k + 1] > 0 ? ways[3 * k + 3 + i] / lengths[k + 1] : 0;
-        double own = Slopes.smooth(before, lengths[k], behind, lengths[k + 1]);
-        Manner manner = keys[k][i] == null ? Manner.FREE : keys[k][i].manner();
-        in[3 * k + i] = manner.slope(free[i], behind, before, own);
-        out[3 * k + i] = manner.slope(free[3 + i], before, behind, own);
+      // as they are set they stand to the bit
+      if (!Arrays.stream(keys[k]).allMatch(key -> key == null || isOf(key, Manner.FREE))) {
+        slopes(k, keys[k], ways, lengths, in, out);
       }
     }
     for (int k = 0; k + 1 < count; k++) {
       if (!stays[k + 1]) {
-        segments[k] =
-            longer(keys[k], k).orElse(segment(frames[k], lengths[k + 1], k, k + 1, ways, out, in));
+        double[] ends = new double[12];
+        System.arraycopy(vectors, 3 * k, ends, 0, 6);
+        System.arraycopy(out, 3 * k, ends, 6, 3);
+        System.arraycopy(in, 3 * k + 3, ends, 9, 3);
+        TurnSegment own = new TurnSegment(frames[k], frames[k + 1], ends);
+        segments[k] = longer(keys[k], k).orElse(own);
       }
     }
   }
 
-  private Segment segment(
-      double begins, double length, int a, int b, double[] ways, double[] out, double[] in) {
-    double[] way = {ways[3 * b], ways[3 * b + 1], ways[3 * b + 2]};
-    double[] first = {out[3 * a], out[3 * a + 1], out[3 * a + 2]};
-    double[] last = new double[3];
-    TurnRates.toVector(way, 0, in, 3 * b, last, 0);
-    double[] from = {turns[4 * a], turns[4 * a + 1], turns[4 * a + 2], turns[4 * a + 3]};
-    return new Segment(begins, length, from, way, first, last);
+  /** Whether a rotation stays until the next key. */
+  private boolean stays(int k) {
+    return curves.stream()
+        .allMatch(c -> c.keyAt(frames[k]).filter(key -> isOf(key, Manner.STEP)).isPresent());
+  }
+
+  private static boolean isOf(CurveKey key, Manner manner) {
+    return key != null && key.manner() == manner;
+  }
+
+  /** The slopes that the manners of a key find, as the body sees its neighbours. */
+  private void slopes(
+      int k, CurveKey[] keys, double[] ways, double[] lengths, double[] in, double[] out) {
+    TurnRates.toBody(vectors, 3 * k, in, 3 * k, in, 3 * k);
+    TurnRates.toBody(vectors, 3 * k, out, 3 * k, out, 3 * k);
+    for (int i = 0; i < 3; i++) {
+      double before = lengths[k] > 0 ? ways[3 * k + i] / lengths[k] : 0;
+      double behind = lengths[k + 1] > 0 ? ways[3 * k + 3 + i] / lengths[k + 1] : 0;
+      double own = Slopes.smooth(before, lengths[k], behind, lengths[k + 1]);
+      Manner manner = keys[i] == null ? Manner.FREE : keys[i].manner();
+      in[3 * k + i] = manner.slope(in[3 * k + i], behind, before, own);
+      out[3 * k + i] = manner.slope(out[3 * k + i], before, behind, own);
+    }
+    TurnRates.toVector(vectors, 3 * k, in, 3 * k, in, 3 * k);
+    TurnRates.toVector(vectors, 3 * k, out, 3 * k, out, 3 * k);
   }
 
   /** The segment that this one was cut out of, if it still is a part of it. */
-  private Optional<Segment> longer(CurveKey[] keys, int k) {
-    if (keys[0] == null || keys[1] == null || keys[2] == null || keys[0].part().isEmpty()) {
-      return Optional.empty();
-    }
-    Cubic first = keys[0].part().get();
+  private Optional<TurnSegment> longer(CurveKey[] keys, int k) {
     double[] ends = new double[12];
+    Cubic first = keys[0] == null ? null : keys[0].part().orElse(null);
     for (int i = 0; i < 3; i++) {
-      Cubic whole = keys[i].part().orElse(null);
+      Cubic whole = keys[i] == null ? null : keys[i].part().orElse(null);
       if (whole == null || whole.from() != first.from() || whole.to() != first.to()) {
         return Optional.empty();
       }
@@ -160,34 +158,13 @@ public final class TurnCurve {
       ends[6 + i] = whole.out();
       ends[9 + i] = whole.in();
     }
-    Segment whole = whole(first.from(), first.to() - first.from(), ends);
-    double[] v = new double[3];
-    double[] q = new double[4];
-    whole.read(frames[k], v, q, 0);
-    boolean same = Quats.angle(q, 0, turns, 4 * k) < SAME;
-    whole.read(frames[k + 1], v, q, 0);
-    same &= Quats.angle(q, 0, turns, 4 * k + 4) < SAME;
+    TurnSegment whole = new TurnSegment(first.from(), first.to(), ends);
+    boolean same =
+        whole.meets(frames[k], turns, 4 * k) && whole.meets(frames[k + 1], turns, 4 * k + 4);
     return same ? Optional.of(whole) : Optional.empty();
   }
 
-  /**
-   * @param ends rotation vectors of both ends and their changes a frame there
-   */
-  private static Segment whole(double begins, double length, double[] ends) {
-    double[] from = new double[4];
-    double[] to = new double[4];
-    double[] way = new double[3];
-    double[] out = new double[3];
-    double[] in = new double[3];
-    Quats.exp(ends, 0, from, 0);
-    Quats.exp(ends, 3, to, 0);
-    Quats.between(from, 0, to, 0, to, 0);
-    Quats.log(to, 0, way, 0);
-    TurnRates.toBody(ends, 0, ends, 6, out, 0);
-    TurnRates.toBody(ends, 3, ends, 9, in, 0);
-    TurnRates.toVector(way, 0, in, 0, in, 0);
-    return new Segment(begins, length, from, way, out, in);
-  }
+  // ---- its rotations -----------------------------------------------------------------------
 
   private int before(double frame) {
     return Curve.before(frames, frame);
@@ -199,11 +176,26 @@ public final class TurnCurve {
   }
 
   private void read(int key, double frame, double[] v, double[] dest, int at) {
-    if (key < 0 || key >= segments.length || segments[key] == null || frames[key] == frame) {
+    TurnSegment segment = segment(key, frame);
+    if (segment == null) {
       System.arraycopy(turns, 4 * Math.max(0, key), dest, at, 4);
     } else {
-      segments[key].read(frame, v, dest, at);
+      segment.read(frame, v, dest, at);
     }
+  }
+
+  /** What tells the rotation at a frame; null where its key does. */
+  private TurnSegment segment(int key, double frame) {
+    TurnSegment behind = key >= 0 && key < segments.length ? segments[key] : null;
+    if (key < 0 || frames[key] != frame) {
+      return behind;
+    }
+    // where a segment was cut it goes through the key as it did
+    TurnSegment before = key > 0 ? segments[key - 1] : null;
+    if (before != null && before.to() > frame) {
+      return before;
+    }
+    return behind != null && behind.from() < frame ? behind : null;
   }
 
   /**
@@ -220,73 +212,165 @@ public final class TurnCurve {
     }
   }
 
-  /**
-   * The three curves with a key put in that changes no rotation anywhere.
-   *
-   * @param curves what this was made of
-   */
-  public List<Curve> inserted(List<Curve> curves, double frame) {
+  // ---- changed -----------------------------------------------------------------------------
+
+  /** The three curves with a key put in that changes no rotation anywhere, to the bit. */
+  public List<Curve> inserted(double frame) {
     int k = before(frame);
-    boolean inside = k >= 0 && k < segments.length && segments[k] != null;
-    if (!inside || frame - frames[k] < Curve.NEAR) {
+    if (k >= 0 && frame - frames[k] < Curve.NEAR) {
+      return held(k);
+    }
+    if (k < 0 || k >= segments.length) {
+      return continued(frame);
+    }
+    if (segments[k] == null) {
       return curves.stream().map(c -> c.inserted(frame)).toList();
     }
-    double[] ends = ends(k);
+    TurnSegment cut = segments[k];
     double[] q = new double[4];
     double[] v = new double[6];
-    segments[k].read(frame, v, q, 0);
+    cut.read(frame, v, q, 0);
     Quats.log(q, 0, v, 0);
     double[] turning = new double[3];
-    segments[k].turning(frame, new double[3], turning);
+    cut.turning(frame, turning);
     TurnRates.toVector(v, 0, turning, 0, v, 3);
-    Segment s = segments[k];
-    double[] here = slopes(k);
-    double[] next = slopes(k + 1);
-    List<Curve> cut = new ArrayList<>();
+    List<Curve> ends = new TurnCurve(held(k)).held(k + 1);
+    List<Curve> more = new ArrayList<>();
     for (int i = 0; i < 3; i++) {
-      Cubic whole =
-          new Cubic(s.begins, s.begins + s.length, ends[i], ends[6 + i], ends[3 + i], ends[9 + i]);
-      Optional<Cubic> onwards = curves.get(i).keyAt(frames[k + 1]).flatMap(CurveKey::part);
-      CurveKey last = CurveKey.free(frames[k + 1], next[i], next[3 + i], next[6 + i]);
-      cut.add(
-          curves
-              .get(i)
-              .plus(CurveKey.free(frames[k], here[i], here[3 + i], here[6 + i]).within(whole))
-              .plus(onwards.map(last::within).orElse(last))
+      Cubic whole = cut.told(i);
+      more.add(
+          ends.get(i)
+              .changed(key -> key.frame() == frames[k], key -> key.within(whole))
               .plus(CurveKey.free(frame, v[i], v[3 + i], v[3 + i]).within(whole)));
     }
-    return cut;
+    return more;
   }
 
-  /** Rotation vector of a key, and its changes a frame on the way to it and away from it. */
-  private double[] slopes(int k) {
-    double[] slopes = new double[9];
+  /** The three curves with keys at a frame that keep their slopes whatever is beside them. */
+  private List<Curve> held(int k) {
+    if (curves.stream().allMatch(c -> c.keyAt(frames[k]).filter(CurveKey::isSet).isPresent())) {
+      return curves;
+    }
+    List<Curve> held = new ArrayList<>();
+    for (int i = 0; i < 3; i++) {
+      held.add(curves.get(i).plus(free(k, i)));
+    }
+    return held;
+  }
+
+  /** With a key beyond the first or last one, which from there on has no slope. */
+  private List<Curve> continued(double frame) {
+    int end = frame < frames[0] ? 0 : frames.length - 1;
+    List<Curve> more = new ArrayList<>();
+    for (int i = 0; i < 3; i++) {
+      double value = vectors[3 * end + i];
+      Curve ended = stays(end) ? curves.get(i) : curves.get(i).plus(free(end, i));
+      more.add(ended.plus(CurveKey.free(frame, value, 0, 0)));
+    }
+    return more;
+  }
+
+  /** A key as it is, its slopes set; without slope where nothing lies beside it. */
+  private CurveKey free(int k, int axis) {
+    double in = k == 0 || segments[k - 1] == null ? 0 : slope(segments[k - 1], k, axis);
+    double out = k >= segments.length || segments[k] == null ? 0 : slope(segments[k], k, axis);
+    CurveKey free = CurveKey.free(frames[k], vectors[3 * k + axis], in, out);
+    Optional<Cubic> part = curves.get(axis).keyAt(frames[k]).flatMap(CurveKey::part);
+    return part.map(free::within).orElse(free);
+  }
+
+  /** Change of the rotation vector about an axis at a key, on a segment beside it. */
+  private double slope(TurnSegment segment, int k, int axis) {
+    if (frames[k] == segment.from() || frames[k] == segment.to()) {
+      return frames[k] == segment.from() ? segment.out(axis) : segment.in(axis);
+    }
     double[] turning = new double[3];
-    Quats.log(turns, 4 * k, slopes, 0);
-    if (k > 0 && segments[k - 1] != null) {
-      segments[k - 1].turning(frames[k], new double[3], turning);
-      TurnRates.toVector(slopes, 0, turning, 0, slopes, 3);
-    }
-    if (k < segments.length && segments[k] != null) {
-      segments[k].turning(frames[k], new double[3], turning);
-      TurnRates.toVector(slopes, 0, turning, 0, slopes, 6);
-    }
-    return slopes;
+    segment.turning(frames[k], turning);
+    TurnRates.toVector(vectors, 3 * k, turning, 0, turning, 0);
+    return turning[axis];
   }
 
-  /** Both ends of the segment behind a key as rotation vectors, and their changes a frame. */
-  private double[] ends(int k) {
-    Segment s = segments[k];
-    double[] ends = new double[12];
+  /**
+   * The three curves with the rotation of a frame set, and everything from {@code from} back and
+   * from {@code to} on as it is, to the bit.
+   *
+   * @param vector of the rotation, 3 numbers. Not modified.
+   * @param from before the frame
+   * @param to behind it
+   */
+  public List<Curve> edited(double frame, double[] vector, double from, double to) {
+    if (!(from < frame && frame < to)) {
+      throw new IllegalArgumentException("an edit at " + frame + " between " + from + ", " + to);
+    }
+    List<Curve> pinned = new TurnCurve(inserted(from)).inserted(to);
+    List<Curve> edited = new ArrayList<>();
+    for (int i = 0; i < 3; i++) {
+      edited.add(pinned.get(i).plus(CurveKey.smooth(frame, vector[i])));
+    }
+    return edited;
+  }
+
+  /**
+   * The three curves with all of a run turned by as much as turns the rotation of a frame into
+   * another, seen from the parent, and everything an ease beyond the run as it is, to the bit.
+   *
+   * @param vector of the rotation that the frame is to have, 3 numbers. Not modified.
+   * @param from first frame of the run; at or before 0 nothing is held before it
+   * @param to its last frame; at or behind {@code last} nothing is held behind it
+   * @param last last frame of the take
+   * @param ease frames over which it comes and goes, above 0
+   */
+  public List<Curve> raised(
+      double frame, double[] vector, double from, double to, double last, double ease) {
+    boolean open = from <= 0;
+    boolean endless = to >= last;
+    TurnCurve held = this;
+    for (double pin : new double[] {from - ease, from, to, to + ease}) {
+      boolean beyond = pin <= from ? open : endless;
+      held = beyond ? held : new TurnCurve(held.inserted(pin));
+    }
+    double[] by = new double[4];
+    double[] is = new double[4];
+    Quats.exp(vector, 0, by, 0);
+    read(frame, is, 0);
+    Quats.leading(is, 0, by, 0, by, 0);
+    List<Curve> raised = held.curves;
+    for (int k = 0; k < held.frames.length; k++) {
+      double at = held.frames[k];
+      if ((open || at >= from - Curve.NEAR) && (endless || at <= to + Curve.NEAR)) {
+        raised = held.turned(raised, k, by);
+      }
+    }
+    return raised;
+  }
+
+  /** The same turning of the body at a key that was turned, seen from its parent. */
+  private List<Curve> turned(List<Curve> all, int k, double[] by) {
     double[] q = new double[4];
-    Quats.log(s.from, 0, ends, 0);
-    Quats.exp(s.way, 0, q, 0);
-    Quats.multiply(s.from, 0, q, 0, q, 0);
-    Quats.log(q, 0, ends, 3);
-    TurnRates.toVector(ends, 0, s.out, 0, ends, 6);
-    double[] turning = new double[3];
-    TurnRates.toBody(s.way, 0, s.in, 0, turning, 0);
-    TurnRates.toVector(ends, 3, turning, 0, ends, 9);
-    return ends;
+    double[] v = new double[9];
+    double[] told = curves.stream().mapToDouble(c -> c.at(frames[k])).toArray();
+    Quats.multiply(by, 0, turns, 4 * k, q, 0);
+    Quats.log(q, 0, v, 0);
+    for (int i = 0; i < 3; i++) {
+      Curve curve = curves.get(i);
+      Optional<CurveKey> key = curve.keyAt(frames[k]);
+      v[3 + i] = key.map(CurveKey::in).orElseGet(() -> curve.slopeBefore(frames[k]));
+      v[6 + i] = key.map(CurveKey::out).orElseGet(() -> curve.slope(frames[k]));
+    }
+    for (int side = 3; side <= 6; side += 3) {
+      TurnRates.toBody(told, 0, v, side, v, side);
+      TurnRates.toVector(v, 0, v, side, v, side);
+    }
+    TurnSegment behind = k < segments.length ? segments[k] : null;
+    boolean cut = behind != null && (behind.from() < frames[k] || behind.to() > frames[k + 1]);
+    Optional<TurnSegment> whole = cut ? Optional.of(behind.led(by)) : Optional.empty();
+    List<Curve> now = new ArrayList<>();
+    for (int i = 0; i < 3; i++) {
+      int axis = i;
+      Manner manner = curves.get(i).keyAt(frames[k]).map(CurveKey::manner).orElse(Manner.FREE);
+      Optional<Cubic> part = whole.map(w -> w.told(axis));
+      now.add(all.get(i).plus(new CurveKey(frames[k], v[i], manner, v[3 + i], v[6 + i], part)));
+    }
+    return now;
   }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -66,26 +67,67 @@ class TurnCurveTest {
     }
   }
 
-  @Property(tries = 40)
-  void aKeyPutInChangesNoRotation(@ForAll Random random) {
-    double[][] keys = new double[5][];
-    for (int k = 0; k < keys.length; k++) {
-      keys[k] =
-          new double[] {
-            8 * k + random.nextInt(6),
-            2 * random.nextGaussian(),
-            2 * random.nextGaussian(),
-            random.nextGaussian()
-          };
+  /** Keys of all manners, some longer than half a turn. */
+  private static List<Curve> drawn(Random random) {
+    List<Curve> curves = new ArrayList<>();
+    for (int i = 0; i < 3; i++) {
+      curves.add(Curve.NONE);
     }
-    List<Curve> curves = curves(random.nextBoolean() ? Manner.SMOOTH : Manner.STRAIGHT, keys);
+    Manner[] manners = Manner.values();
+    for (int k = 0; k < 6; k++) {
+      double frame = 8 * k + random.nextInt(6);
+      boolean alike = random.nextBoolean();
+      Manner manner = manners[random.nextInt(manners.length)];
+      for (int i = 0; i < 3; i++) {
+        Manner own = alike ? manner : manners[random.nextInt(manners.length)];
+        double slope = 0.1 * random.nextGaussian();
+        CurveKey key =
+            new CurveKey(frame, 2 * random.nextGaussian(), own, slope, -slope, Optional.empty());
+        curves.set(i, curves.get(i).plus(key));
+      }
+    }
+    return curves;
+  }
+
+  @Property(tries = 100)
+  void keysPutInChangeNoBit(@ForAll Random random) {
+    List<Curve> curves = drawn(random);
     TurnCurve before = new TurnCurve(curves);
-    double first = 40 * random.nextDouble();
-    List<Curve> once = before.inserted(curves, first);
-    List<Curve> twice = new TurnCurve(once).inserted(once, 40 * random.nextDouble());
-    TurnCurve after = new TurnCurve(twice);
-    for (double f = -2; f < 45; f += 0.31) {
-      assertThat(Quats.angle(at(before, f), 0, at(after, f), 0)).isLessThan(1e-9);
+    TurnCurve after = before;
+    for (int n = 0; n < 4; n++) {
+      after = new TurnCurve(after.inserted(random.nextInt(120) / 2.0 - 5));
+    }
+    for (double f = -8; f < 58; f += 0.25) {
+      assertThat(at(after, f)).as("frame %s", f).isEqualTo(at(before, f));
+    }
+  }
+
+  @Property(tries = 100)
+  void anEditTurnsNothingBeyondItsPins(@ForAll Random random) {
+    TurnCurve before = new TurnCurve(drawn(random));
+    double[] to = {random.nextGaussian(), random.nextGaussian(), random.nextGaussian()};
+    double frame = 14 + random.nextInt(30);
+    double from = frame - 1 - random.nextInt(12);
+    double end = frame + 1 + random.nextInt(12);
+    TurnCurve near = new TurnCurve(before.edited(frame, to, from, end));
+    TurnCurve whole = new TurnCurve(before.raised(frame, to, from + 0.5, end - 0.5, 60, 0.5));
+    double[] wanted = new double[4];
+    Quats.exp(to, 0, wanted, 0);
+    for (TurnCurve after : List.of(near, whole)) {
+      assertThat(Quats.angle(at(after, frame), 0, wanted, 0)).isLessThan(1e-7);
+      for (double f = -8; f < 58; f += 0.25) {
+        if (f <= from || f >= end) {
+          assertThat(at(after, f)).as("frame %s", f).isEqualTo(at(before, f));
+        }
+      }
+    }
+    // the whole run turns as one
+    double[] by = new double[4];
+    double[] q = new double[4];
+    Quats.leading(at(before, frame), 0, at(whole, frame), 0, by, 0);
+    for (double f = Math.ceil(from + 0.5); f <= end - 0.5; f++) {
+      Quats.multiply(by, 0, at(before, f), 0, q, 0);
+      assertThat(Quats.angle(q, 0, at(whole, f), 0)).as("frame %s", f).isLessThan(1e-6);
     }
   }
 

@@ -103,9 +103,7 @@ public final class LayerEdit {
     List<Curve> curves = curves(layer, part, group);
     boolean whole = isWhole(layer, group, curves);
     List<Curve> now =
-        hold instanceof Hold.Near near && whole
-            ? turned(curves, frame, values, near)
-            : each(curves, frame, values, hold);
+        whole ? turned(curves, frame, values, hold) : each(curves, frame, values, hold);
     LayerPass set = layer;
     for (int i = 0; i < now.size(); i++) {
       Channel channel = Channel.of(group, Axis.values()[i]);
@@ -159,13 +157,18 @@ public final class LayerEdit {
   }
 
   /** A turn that replaces is one curve: keys stand on all three. */
-  private static List<Curve> turned(
-      List<Curve> curves, double frame, double[] values, Hold.Near hold) {
-    List<Curve> held = new TurnCurve(curves).inserted(curves, frame - hold.before());
-    held = new TurnCurve(held).inserted(held, frame + hold.after());
+  private static List<Curve> turned(List<Curve> curves, double frame, double[] values, Hold hold) {
+    TurnCurve turn = new TurnCurve(curves);
+    if (hold instanceof Hold.Near near) {
+      return turn.edited(frame, values, frame - near.before(), frame + near.after());
+    }
+    if (hold instanceof Hold.Whole w) {
+      return turn.raised(frame, values, w.from(), w.to(), w.last(), w.ease());
+    }
     List<Curve> now = new ArrayList<>();
     for (int i = 0; i < 3; i++) {
-      now.add(held.get(i).plus(CurveKey.smooth(frame, values[i])));
+      Curve held = between(curves, curves.get(i), frame);
+      now.add(held.plus(rekeyed(held, frame, values[i])));
     }
     return now;
   }
@@ -309,7 +312,7 @@ public final class LayerEdit {
         List<Curve> all = curves(layer, row.part(), row.channel().of());
         Curve curve =
             isWhole(layer, row.channel().of(), all)
-                ? new TurnCurve(all).inserted(all, frame).get(row.channel().axis().ordinal())
+                ? new TurnCurve(all).inserted(frame).get(row.channel().axis().ordinal())
                 : row.curve().inserted(frame);
         now = now.plus(row.withCurve(curve));
       }
