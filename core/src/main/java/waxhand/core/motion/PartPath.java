@@ -1,7 +1,15 @@
 package waxhand.core.motion;
 
-/** Where a joint goes in the world over a run of frames. Immutable. */
+import java.util.Arrays;
+
+/** Where a joint, or a prop, goes in the world over a run of frames. Immutable. */
 public final class PartPath {
+  /** A Gaussian is nothing beyond so many of its widths. */
+  private static final double WIDTHS = 3;
+
+  /** A path shorter than this stands still, metres. */
+  private static final double STILL_M = 1e-9;
+
   private final Frames run;
   private final double[] places;
 
@@ -24,6 +32,18 @@ public final class PartPath {
     return new PartPath(seen, places);
   }
 
+  /**
+   * Takes over an array the caller will not touch again.
+   *
+   * @param places x y z a frame of the run, metres
+   */
+  public static PartPath adopt(Frames run, double[] places) {
+    if (places.length != 3 * run.count()) {
+      throw new IllegalArgumentException(places.length + " numbers for " + run.count() + " places");
+    }
+    return new PartPath(run, places);
+  }
+
   /** Its frames. */
   public Frames run() {
     return run;
@@ -41,5 +61,71 @@ public final class PartPath {
   /** Between two places, metres. */
   public double distance(int n, int m) {
     return Math.hypot(Math.hypot(at(n, 0) - at(m, 0), at(n, 1) - at(m, 1)), at(n, 2) - at(m, 2));
+  }
+
+  /** Straight from its first place to its last one, as fast as it goes. */
+  public PartPath straight() {
+    int count = count();
+    double[] along = new double[count];
+    for (int n = 1; n < count; n++) {
+      along[n] = along[n - 1] + distance(n - 1, n);
+    }
+    double[] to = new double[3 * count];
+    for (int n = 0; n < count; n++) {
+      double whole = along[count - 1];
+      double share = whole < STILL_M ? n / Math.max(1.0, count - 1) : along[n] / whole;
+      for (int i = 0; i < 3; i++) {
+        to[3 * n + i] = at(0, i) + share * (at(count - 1, i) - at(0, i));
+      }
+    }
+    return new PartPath(run, to);
+  }
+
+  /**
+   * Smoothed by a kernel that leaves a parabola a parabola, so that swings keep their size; where
+   * it stands still its bits stay.
+   *
+   * @param width of the kernel, frames, above 0
+   */
+  public PartPath smooth(double width) {
+    int count = count();
+    double[] to = new double[3 * count];
+    double[] off = new double[3];
+    for (int n = 0; n < count; n++) {
+      int reach = reach(n, count, width);
+      double sum = 0;
+      Arrays.fill(off, 0);
+      for (int m = n - reach; m <= n + reach; m++) {
+        double w = weight(m - n, width);
+        sum += w;
+        for (int i = 0; i < 3; i++) {
+          off[i] += w * (at(m, i) - at(n, i));
+        }
+      }
+      for (int i = 0; i < 3; i++) {
+        to[3 * n + i] = at(n, i) + off[i] / sum;
+      }
+    }
+    return new PartPath(run, to);
+  }
+
+  /**
+   * How many neighbours on either side a smoothed place looks at: as many on both, or the ends
+   * would be drawn inwards.
+   *
+   * @param width of the kernel, frames
+   */
+  public static int reach(int n, int count, double width) {
+    return Math.min((int) Math.ceil(WIDTHS * width), Math.min(n, count - 1 - n));
+  }
+
+  /**
+   * What a neighbour so many frames away counts, as against 1.5 for the place itself: the Gaussian
+   * kernel of fourth order (Wand &amp; Schucany, "Gaussian-based kernels", Can. J. Statist. 18,
+   * 1990), whose second moment is nothing.
+   */
+  public static double weight(int frames, double width) {
+    double u2 = frames * frames / (width * width);
+    return (1.5 - 0.5 * u2) * Math.exp(-0.5 * u2);
   }
 }

@@ -14,6 +14,7 @@ import waxhand.core.passes.limbs.AimPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
 import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.props.PropPathPass;
 import waxhand.core.passes.signal.DespikePass;
 import waxhand.core.passes.signal.GapFillPass;
 import waxhand.core.passes.signal.SmoothPass;
@@ -30,6 +31,7 @@ public final class PassKinds {
           SmoothPass.KIND,
           LevelPass.KIND,
           PropPass.KIND,
+          PropPathPass.KIND,
           PlantsPass.KIND,
           TetherPass.KIND,
           LimbGoalPass.KIND,

@@ -56,6 +56,20 @@ public record Props(List<Prop> all) implements Strand<Props> {
             .toList());
   }
 
+  /** Which props there are is not a matter of frames; their paths are. */
+  @Override
+  public Props shielded(Frames run, Props before) {
+    return new Props(
+        all.stream()
+            .map(
+                now ->
+                    before
+                        .named(now.name())
+                        .map(was -> now.withPath(now.path().patched(run, was.path())))
+                        .orElse(now))
+            .toList());
+  }
+
   @Override
   public Props through(TimeMap map) {
     return new Props(all.stream().map(p -> p.withPath(p.path().through(map))).toList());

@@ -116,6 +116,22 @@ public final class Motion {
     return with(get(kind).patched(run, other.get(kind)));
   }
 
+  /** This motion with a run of frames that is shielded as it was in {@code before}. */
+  Motion shielded(Frames run, Motion before) {
+    Motion result = patched(run, before);
+    Set<Strand.Kind<?>> kinds = new LinkedHashSet<>(strands.keySet());
+    kinds.addAll(before.strands.keySet());
+    for (Strand.Kind<?> kind : kinds) {
+      result = shielded(result, run, before, kind);
+    }
+    return result;
+  }
+
+  private <S extends Strand<S>> Motion shielded(
+      Motion result, Frames run, Motion before, Strand.Kind<S> kind) {
+    return result.with(get(kind).shielded(run, before.get(kind)));
+  }
+
   /** Other samples after a change of time, with everything beside them carried through it. */
   public Motion through(TimeMap map, Clip changed) {
     Motion result = with(changed.withoutIdleTranslation());

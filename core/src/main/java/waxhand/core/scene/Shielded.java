@@ -143,7 +143,7 @@ public final class Shielded implements Strand<Shielded> {
     Motion before = in.with(in.clip(), out.body());
     Motion kept = out;
     for (Frames full : full(run, weights)) {
-      kept = kept.patched(full, before);
+      kept = kept.shielded(full, before);
     }
     return kept;
   }

@@ -40,6 +40,14 @@ public interface Strand<S extends Strand<S>> {
   /** With a run of frames as they are in {@code other}. */
   S patched(Frames run, S other);
 
+  /**
+   * With a run of frames that is shielded as it was in {@code before}. What a pass has just put in
+   * for all of the take, and not for frames, is there all the same.
+   */
+  default S shielded(Frames run, S before) {
+    return patched(run, before);
+  }
+
   /** Where time is changed: as it is in what is left. */
   S through(TimeMap map);
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -29,6 +30,7 @@ import waxhand.core.chain.Span;
 import waxhand.core.chain.Triple;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.curve.Curve;
+import waxhand.core.maths.Poses;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TrackType;
@@ -42,17 +44,30 @@ import waxhand.core.passes.layers.LayerRow;
 import waxhand.core.passes.layers.ShiftPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.passes.time.RepeatsPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
 import waxhand.core.plants.Plant;
+import waxhand.core.props.Hold;
+import waxhand.core.props.Holder;
+import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
 /** What every kind of pass must keep to, and what the single kinds promise. */
 class PassContractTest {
-  private static final Motion RAW = Samples.faulty(Samples.swaying(700, 120, 0.02, 1));
+  private static final Motion RAW = carrying(Samples.faulty(Samples.swaying(700, 120, 0.02, 1)));
+
+  /** A body that has a crate in its hands now and then. */
+  private static Motion carrying(Motion body) {
+    PropPass crate =
+        PropPass.KIND
+            .defaults()
+            .withHolds(List.of(new Hold(Holder.BOTH_HANDS, new Frames(40, 660))));
+    return run(Plate.of("crate", crate), body);
+  }
 
   private static Motion run(Plate plate, Motion in) {
     return plate.apply(in, in.clip().allFrames(), Work.UNWATCHED);
@@ -132,8 +147,14 @@ class PassContractTest {
       if (!kind.local() || cuts(kind)) {
         continue;
       }
-      Clip out = run(strong(kind).withSpan(span).withScope(scope), RAW).clip();
+      Motion result = run(strong(kind).withSpan(span).withScope(scope), RAW);
+      Clip out = result.clip();
       boolean changed = false;
+      for (int f = 0; f < out.frames(); f++) {
+        boolean same = Arrays.equals(crate(RAW, f), crate(result, f));
+        assertThat(same || f >= from && f < from + length).as("crate in frame %d", f).isTrue();
+        changed |= !same;
+      }
       for (int j = 0; j < out.skeleton().size(); j++) {
         boolean in = !kind.scoped() || scope.joints(RAW.body()).get(j);
         for (int f = 0; f < out.frames(); f++) {
@@ -153,6 +174,12 @@ class PassContractTest {
               && (kind != PlantsPass.KIND || from <= 280 && from + length >= 400);
       assertThat(changed || !surely).as("%s %s", kind.words(), span).isTrue();
     }
+  }
+
+  private static double[] crate(Motion motion, int frame) {
+    double[] pose = new double[Poses.SIZE];
+    motion.get(Props.KIND).named("crate").orElseThrow().path().read(frame, pose, 0);
+    return pose;
   }
 
   @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
@@ -14,6 +15,7 @@ import waxhand.core.body.Role;
 import waxhand.core.chain.Pass;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Shortfall;
+import waxhand.core.chain.Span;
 import waxhand.core.contact.Floor;
 import waxhand.core.contact.FloorPlane;
 import waxhand.core.contact.Ground;
@@ -21,6 +23,7 @@ import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.props.PropPathPass;
 import waxhand.core.props.Hold;
 import waxhand.core.props.Holder;
 import waxhand.core.props.Prop;
@@ -87,6 +90,73 @@ class PropsTest {
     for (int f = 1; f < 300; f++) {
       assertThat(Math.abs(pose(out, f)[1] - pose(out, f - 1)[1])).as("frame " + f).isLessThan(0.02);
     }
+  }
+
+  /** Noise that was not in a path goes; where the prop stands nothing changes, to the bit. */
+  @Test
+  void aPathIsMadeSmoothAndStraightWithinItsSpan() {
+    Random random = new Random(8);
+    int frames = 400;
+    double[] truth = new double[7 * frames];
+    double[] shaken = new double[7 * frames];
+    double[] v = new double[3];
+    for (int f = 0; f < frames; f++) {
+      double t = Math.max(0, Math.min(1, (f - 100) / 200.0));
+      double[] place = {t * t * (3 - 2 * t), 0.25 * (1 - Math.cos(2 * Math.PI * t)), 0};
+      boolean moves = f > 100 && f < 300;
+      for (int i = 0; i < 3; i++) {
+        truth[7 * f + i] = place[i];
+        shaken[7 * f + i] = place[i] + (moves ? 0.003 * random.nextGaussian() : 0);
+        v[i] = moves ? 0.02 * random.nextGaussian() : 0;
+      }
+      truth[7 * f + 6] = 1;
+      Quats.exp(v, 0, shaken, 7 * f + 3);
+    }
+    Prop prop = new Prop("crate", new Shape.Box(1, 1, 1), "slate", PropPath.adopt(shaken));
+    Motion in = Samples.swaying(frames, 120, 0.002, 3).with(new Props(List.of()).plus(prop));
+    PropPathPass smooth = PropPathPass.KIND.defaults();
+    Plate plate = Plate.of("p", smooth).withSpan(new Span(60, 340, 10, 10));
+    Motion out = plate.apply(in, in.clip().allFrames(), Work.UNWATCHED);
+    double[] before = new double[2];
+    double[] after = new double[2];
+    for (int f = 0; f < frames; f++) {
+      if (f < 100 - 18 || f > 300 + 18) {
+        assertThat(pose(out, f)).as("frame %d", f).isEqualTo(pose(in, f));
+      }
+      for (int i = 0; i < 3; i++) {
+        before[0] += Math.pow(shaken[7 * f + i] - truth[7 * f + i], 2);
+        after[0] += Math.pow(pose(out, f)[i] - truth[7 * f + i], 2);
+      }
+      before[1] += Math.pow(Quats.angle(shaken, 7 * f + 3, truth, 7 * f + 3), 2);
+      after[1] += Math.pow(Quats.angle(pose(out, f), 3, truth, 7 * f + 3), 2);
+    }
+    // a mean of so many neighbours leaves a quarter of noise
+    assertThat(Math.sqrt(after[0] / before[0])).isLessThan(0.4);
+    assertThat(Math.sqrt(after[1] / before[1])).isLessThan(0.35);
+
+    Motion straight =
+        plate
+            .withPass(smooth.withBend(PropPathPass.Bend.STRAIGHT))
+            .withSpan(new Span(150, 251, 0, 0))
+            .apply(in, in.clip().allFrames(), Work.UNWATCHED);
+    double[] a = pose(in, 150);
+    double[] b = pose(in, 250);
+    for (int f = 150; f <= 250; f++) {
+      double[] p = pose(straight, f);
+      double share = (p[0] - a[0]) / (b[0] - a[0]);
+      assertThat(p[1]).isCloseTo(a[1] + share * (b[1] - a[1]), within(1e-9));
+    }
+    assertThat(pose(straight, 200)[1]).isLessThan(pose(in, 200)[1] - 0.05);
+    assertThat(pose(straight, 149)).isEqualTo(pose(in, 149));
+    assertThat(pose(straight, 251)).isEqualTo(pose(in, 251));
+    // half of it is half way, and what is missing is told
+    Motion half = plate.withWeight(0.5).apply(in, in.clip().allFrames(), Work.UNWATCHED);
+    double middle = 0.5 * (pose(in, 200)[1] + pose(out, 200)[1]);
+    assertThat(pose(half, 200)[1]).isCloseTo(middle, within(1e-12));
+    assertThat(plate.withPass(smooth.withProp("lantern")).complaint(in).orElseThrow())
+        .contains("no prop 'lantern'");
+    assertThat(plate.withSpan(new Span(5, 7, 0, 0)).complaint(in).orElseThrow())
+        .contains("three frames");
   }
 
   private static Prop still(Shape shape, double x, double y, double z) {

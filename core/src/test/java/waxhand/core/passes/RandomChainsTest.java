@@ -31,6 +31,8 @@ import waxhand.core.passes.limbs.TetherPass;
 import waxhand.core.passes.props.PropPass;
 import waxhand.core.passes.signal.GapFillPass;
 import waxhand.core.passes.time.TrimPass;
+import waxhand.core.props.Hold;
+import waxhand.core.props.Holder;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
@@ -278,13 +280,18 @@ class RandomChainsTest {
   /** Every kind does something to this take, or nothing would be tried. */
   @Test
   void everyKindFindsSomethingToDo() {
+    PropPass crate =
+        PropPass.KIND
+            .defaults()
+            .withHolds(List.of(new Hold(Holder.BOTH_HANDS, new Frames(40, FRAMES - 40))));
+    Motion raw = Plate.of("crate", crate).apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED);
     for (PassKind<?> kind : PassKinds.ALL) {
       RandomPlates draw = new RandomPlates(7, FRAMES);
       int did = 0;
       for (int n = 0; n < 24; n++) {
         Plate plate = draw.placed(Plate.of("p", draw.pass(kind))).withMuted(false).withWeight(1);
-        Motion out = plate.apply(RAW, RAW.clip().allFrames(), Work.UNWATCHED);
-        did += Samples.differences(RAW, out).isEmpty() ? 0 : 1;
+        Motion out = plate.apply(raw, raw.clip().allFrames(), Work.UNWATCHED);
+        did += Samples.differences(raw, out).isEmpty() ? 0 : 1;
       }
       assertThat(did).as(kind.words()).isGreaterThan(3);
     }

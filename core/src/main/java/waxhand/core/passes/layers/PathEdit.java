@@ -19,9 +19,6 @@ public final class PathEdit {
   /** Keys of a straightened or smoothed stretch are off by so much at most, metres. */
   private static final double TOLERANCE_M = 0.0005;
 
-  /** A Gaussian is nothing beyond so many of its widths. */
-  private static final double WIDTHS = 3;
-
   private static final double SAME = 1e-3;
 
   private PathEdit() {}
@@ -85,19 +82,7 @@ public final class PathEdit {
    */
   public static LayerPass straightened(
       LayerPass layer, PartName part, PartPath path, int from, int ease) {
-    int count = path.count();
-    double[] along = new double[count];
-    for (int n = 1; n < count; n++) {
-      along[n] = along[n - 1] + path.distance(n - 1, n);
-    }
-    double[] to = new double[3 * count];
-    for (int n = 0; n < count; n++) {
-      double share = along[count - 1] < 1e-9 ? n / (count - 1.0) : along[n] / along[count - 1];
-      for (int i = 0; i < 3; i++) {
-        to[3 * n + i] = path.at(0, i) + share * (path.at(count - 1, i) - path.at(0, i));
-      }
-    }
-    return through(layer, part, path, to, from, ease);
+    return through(layer, part, path, path.straight(), from, ease);
   }
 
   /**
@@ -106,34 +91,16 @@ public final class PathEdit {
    * @param path of the part as it comes out of the layer, over the stretch, 3 frames or more
    * @param from frame of its start, counted in the raw take
    * @param ease frames over which it leaves its path, and comes to it again
-   * @param width of the Gaussian that smooths it, frames, above 0
+   * @param width of the kernel that smooths it, frames, above 0
    */
   public static LayerPass smoothed(
       LayerPass layer, PartName part, PartPath path, int from, int ease, double width) {
-    int count = path.count();
-    int far = (int) Math.ceil(WIDTHS * width);
-    double[] to = new double[3 * count];
-    for (int n = 0; n < count; n++) {
-      // as many on both sides, or the ends would be drawn inwards
-      int reach = Math.min(far, Math.min(n, count - 1 - n));
-      double sum = 0;
-      for (int m = n - reach; m <= n + reach; m++) {
-        double w = Math.exp(-0.5 * (m - n) * (m - n) / (width * width));
-        sum += w;
-        for (int i = 0; i < 3; i++) {
-          to[3 * n + i] += w * path.at(m, i);
-        }
-      }
-      for (int i = 0; i < 3; i++) {
-        to[3 * n + i] /= sum;
-      }
-    }
-    return through(layer, part, path, to, from, ease);
+    return through(layer, part, path, path.smooth(width), from, ease);
   }
 
   /** Keys that lead a part through places; ends of the stretch stay where they are. */
   private static LayerPass through(
-      LayerPass layer, PartName part, PartPath path, double[] to, int from, int ease) {
+      LayerPass layer, PartName part, PartPath path, PartPath to, int from, int ease) {
     int count = path.count();
     List<Curve> curves = LayerEdit.curves(layer, part, Channel.Of.GOAL);
     Frames run = new Frames(from, from + count);
@@ -143,7 +110,7 @@ public final class PathEdit {
     for (int i = 0; i < 3; i++) {
       curves.get(i).read(run, offsets, i, 3);
       for (int n = 0; n < count; n++) {
-        offsets[3 * n + i] += share.applyAsDouble(n) * (to[3 * n + i] - path.at(n, i));
+        offsets[3 * n + i] += share.applyAsDouble(n) * (to.at(n, i) - path.at(n, i));
       }
     }
     List<Curve> few = FewCurves.through(offsets, from, TOLERANCE_M);

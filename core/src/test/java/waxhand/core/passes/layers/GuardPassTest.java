@@ -2,6 +2,7 @@ package waxhand.core.passes.layers;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Random;
@@ -20,10 +21,17 @@ import waxhand.core.curve.Curve;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
 import waxhand.core.passes.RandomEdits;
 import waxhand.core.passes.ground.LevelPass;
+import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.props.PropPathPass;
 import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.props.Hold;
+import waxhand.core.props.Holder;
+import waxhand.core.props.PropPath;
+import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
@@ -60,6 +68,31 @@ class GuardPassTest {
         boolean same = before.rotation(j).sameAt(f, after.rotation(j)) && was.sameAt(f, is);
         assertThat(same).as("joint %d frame %d", j, f).isTrue();
       }
+    }
+  }
+
+  /** A guard keeps frames as they are; which props there are is no matter of frames. */
+  @Test
+  void aPropPutInBehindAGuardIsThereAndItsPathIsGuardedLikeTheBody() {
+    Plate crate =
+        Plate.of(
+            "crate",
+            PropPass.KIND
+                .defaults()
+                .withHolds(List.of(new Hold(Holder.BOTH_HANDS, new Frames(50, 650)))));
+    Plate path = Plate.of("path", PropPathPass.KIND.defaults());
+    Plate guard = guard(new Span(300, 400, 0, 0));
+    Motion behind = result(guard, crate);
+    assertThat(Props.of(behind)).isEqualTo(Props.of(result(crate))).hasSize(1);
+    PropPath was = Props.of(behind).get(0).path();
+    PropPath is = Props.of(result(crate, guard, path)).get(0).path();
+    for (int f = 0; f < 700; f++) {
+      double[] a = new double[14];
+      was.read(f, a, 0);
+      is.read(f, a, 7);
+      boolean same = Arrays.equals(a, 0, 7, a, 7, 14);
+      boolean held = f > 60 && f < 640;
+      assertThat(same).as("frame %d", f).isEqualTo(f >= 300 && f < 400 || same && !held);
     }
   }
 
