@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
+import java.util.Optional;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -13,6 +14,8 @@ import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
 import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Plate;
 import waxhand.core.curve.CurveKey;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.PartPath;
@@ -20,7 +23,10 @@ import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.layers.Channel;
 import waxhand.core.passes.layers.LayerEdit;
 import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.props.PropPathPass;
 import waxhand.core.project.Take;
+import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
 import waxhand.desk.kits.layers.KeyCurves;
 import waxhand.desk.kits.layers.KeyLanes;
@@ -114,6 +120,76 @@ class PosingTest extends DeskTest {
     PartPath is = PartPath.of(result().clip(), foot, new Frames(600, 700));
     double bent = is.distance(0, 50) + is.distance(50, 99) - is.distance(0, 99);
     assertThat(bent).isLessThan(0.002);
+  }
+
+  @Test
+  void thePathOfAPropIsShownAndBentByAPlateOfItsOwn() throws Exception {
+    openDemo();
+    interact(() -> session.choose(take("crate-lift").id()));
+    untilWorkedOut();
+    run("show-path");
+    interact(() -> session.posing().nextAlong());
+    assertThat(session.posing().words()).contains("drags go up and down");
+    interact(() -> session.plateIdProperty().set(Optional.of(plateOf(PropPass.KIND).id())));
+    interact(() -> session.seek(760));
+    untilWorkedOut();
+    double[] crate = crate(760);
+    double[] at = bench.viewport().project(crate[0], crate[1], crate[2]);
+    Node view = lookup("#view-perspective").query();
+    // its tick here is under the pointer, and the one a little later leads there
+    double[] later = crate(790);
+    double[] there = bench.viewport().project(later[0], later[1], later[2]);
+    assertThat(Math.hypot(at[0] - there[0], at[1] - there[1])).isGreaterThan(8);
+    clickOn(view.localToScreen(there[0], there[1]));
+    assertThat(session.frameProperty().get()).isBetween(780, 800);
+
+    // straight over the whole take is not meant
+    int plates = session.chain().size();
+    run("straighten-path");
+    assertThat(session.chain().size()).isEqualTo(plates);
+    run("smooth-path");
+    untilWorkedOut();
+    assertThat(plate().pass()).isInstanceOf(PropPathPass.class);
+    assertThat(plate().name()).isEqualTo("Path: crate");
+    double[] smooth = crate(760);
+    double off = Math.hypot(smooth[0] - crate[0], smooth[1] - crate[1]);
+    assertThat(off).isBetween(1e-6, 0.02);
+    run("straighten-path");
+    assertThat(((PropPathPass) plate().pass()).bend()).isEqualTo(PropPathPass.Bend.STRAIGHT);
+    run("undo");
+    run("undo");
+    untilWorkedOut();
+    assertThat(crate(760)).isEqualTo(crate);
+
+    // the plate gets another name by a key, and another take begins afresh
+    interact(() -> session.plateIdProperty().set(Optional.of(plateOf(PropPass.KIND).id())));
+    run("rename-plate");
+    write("Box").type(KeyCode.ENTER);
+    assertThat(plate().name()).isEqualTo("Box");
+    clickOn("Poses").clickOn("#to-fingers");
+    Take take = session.takeProperty().get().orElseThrow();
+    assertThat(take.raw().motion().body().joint(Role.LEFT_THUMB_1)).isPresent();
+    assertThat(session.posing().words()).isEqualTo("hold 0.25 s");
+  }
+
+  private Take take(String name) {
+    return session.projectProperty().get().takes().stream()
+        .filter(t -> t.name().equals(name))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private Plate plateOf(PassKind<?> kind) {
+    return session.chain().plates().stream()
+        .filter(p -> p.pass().kind() == kind)
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private double[] crate(int frame) {
+    double[] pose = new double[7];
+    result().get(Props.KIND).named("crate").orElseThrow().path().read(frame, pose, 0);
+    return pose;
   }
 
   @Test

@@ -3,6 +3,7 @@ package waxhand.core.props;
 import java.util.Arrays;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.PartPath;
 import waxhand.core.motion.TimeMap;
 
 /** Where a prop is in every frame: place, metres, and rotation. Immutable. */
@@ -34,6 +35,16 @@ public final class PropPath {
   public void read(int frame, double[] dest, int at) {
     int f = Math.max(0, Math.min(frames() - 1, frame));
     System.arraycopy(poses, WIDTH * f, dest, at, WIDTH);
+  }
+
+  /** Its places in a run of frames; what of that lies in the path counts. */
+  public PartPath places(Frames run) {
+    Frames seen = run.within(Frames.first(frames()));
+    double[] places = new double[3 * seen.count()];
+    for (int n = 0; n < seen.count(); n++) {
+      System.arraycopy(poses, WIDTH * (seen.from() + n), places, 3 * n, 3);
+    }
+    return PartPath.adopt(seen, places);
   }
 
   /** Whether it stands still in a frame: where it was in the one before and will be in the next. */

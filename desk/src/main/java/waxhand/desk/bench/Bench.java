@@ -158,6 +158,17 @@ public final class Bench extends StackPane {
     transport.getStyleClass().add("wh-time");
     plan = new Plan(memory, new VBox(head, rail), shelf, viewport, panel, transport, time);
     new PlanActions(commands, plan).add();
+    commands.add(
+        "Pass",
+        "rename-plate",
+        "Give the chosen plate another name",
+        "",
+        "F2",
+        () -> session.plate().isPresent(),
+        () -> {
+          plan.open(Plan.Room.RIGHT);
+          panel.rename();
+        });
     finder = new Finder(commands, (id, key) -> memory.put("key." + id, key), f -> closeSheet());
     handoff = new HandoffSheet(session, jobs, notices, memory, s -> closeSheet());
     passPalette = new PassPalette(commands, this::closeSheet);

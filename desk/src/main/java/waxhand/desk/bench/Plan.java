@@ -195,6 +195,15 @@ final class Plan extends Region {
     show();
   }
 
+  /** Brings a room back that was folded away. */
+  void open(Room room) {
+    viewsAlone = false;
+    if (layout.folded.contains(room)) {
+      fold(room);
+    }
+    show();
+  }
+
   /** Gives the views the whole window, or the rooms their places back. */
   void viewsAlone(boolean alone) {
     viewsAlone = alone;

@@ -31,6 +31,7 @@ public final class ChosenMarks implements MarkSource {
     session.selectionProperty().addListener((o, a, b) -> changed.run());
     session.posing().turningProperty().addListener((o, a, b) -> changed.run());
     session.posing().axesProperty().addListener((o, a, b) -> changed.run());
+    session.posing().alongProperty().addListener((o, a, b) -> changed.run());
     session.posing().wholeRangeProperty().addListener((o, a, b) -> changed.run());
     session.posing().holdBeforeSProperty().addListener((o, a, b) -> changed.run());
     session.posing().holdAfterSProperty().addListener((o, a, b) -> changed.run());

@@ -14,6 +14,7 @@ import waxhand.core.passes.limbs.AimPass;
 import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.passes.limbs.TetherPass;
 import waxhand.core.passes.props.PropPass;
+import waxhand.core.passes.props.PropPathPass;
 import waxhand.core.passes.signal.DespikePass;
 import waxhand.core.passes.signal.GapFillPass;
 import waxhand.core.passes.signal.SmoothPass;
@@ -32,6 +33,7 @@ import waxhand.desk.kits.limbs.NewGoal;
 import waxhand.desk.kits.limbs.NewTether;
 import waxhand.desk.kits.props.HoldsPicture;
 import waxhand.desk.kits.props.NewProp;
+import waxhand.desk.kits.props.NewPropPath;
 import waxhand.desk.kits.props.PropMarks;
 import waxhand.desk.kits.signal.ReplacedPicture;
 import waxhand.desk.kits.signal.SmoothPicture;
@@ -55,6 +57,7 @@ public final class Kits {
               .showing(t -> new HoldsPicture(t.commands()))
               .marking(PropPass.class, PropMarks::of)
               .suiting(NewProp::inFrontOfTheBody),
+          new Kit(PropPathPass.KIND, "", "fth-trending-up").suiting(NewPropPath::ofTheChosenProp),
           new Kit(PlantsPass.KIND, "Shift+T", "fth-anchor")
               .showing(t -> new PlantPicture(t.contacts(), t.session()))
               .marking(PlantsPass.class, SoleMark::of),

@@ -28,6 +28,12 @@ final class NameEditor implements Editor {
     }
   }
 
+  /** Takes the focus, so that the next thing typed is the name. */
+  void begin() {
+    field.requestFocus();
+    field.selectAll();
+  }
+
   @Override
   public Node node() {
     return field;

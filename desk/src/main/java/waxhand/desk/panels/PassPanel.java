@@ -77,6 +77,11 @@ public final class PassPanel extends VBox {
     form.showPicture();
   }
 
+  /** Lets the artist type another name for the chosen plate. */
+  public void rename() {
+    form.rename();
+  }
+
   private void show() {
     Optional<Plate> plate = session.plate();
     String id = plate.map(Plate::id).orElse("");

@@ -42,6 +42,7 @@ final class PlateForm extends VBox {
   private final Node parts;
   private final NumberField weight;
   private final Node name;
+  private final NameEditor naming;
 
   PlateForm(
       ChosenPlate chosen, PassPicture.Source pictures, PassPicture.Tools tools, Commands commands) {
@@ -68,7 +69,8 @@ final class PlateForm extends VBox {
                 v -> chosen.drag("weight", "weight", p -> p.withWeight(v / 100)),
                 chosen.session()::settle)
             .labelled();
-    name = add(new NameEditor(chosen));
+    naming = new NameEditor(chosen);
+    name = add(naming);
     HBox.setHgrow(name, Priority.ALWAYS);
     HBox top = new HBox(name);
     for (String id : List.of("mute", "lock", "duplicate", "delete-plate")) {
@@ -85,6 +87,11 @@ final class PlateForm extends VBox {
     parts = add(new ScopeEditor(chosen));
     where = new VBox(8, add(new SpanEditor(chosen)), parts);
     getChildren().add(where);
+  }
+
+  /** Lets the artist type another name for the plate. */
+  void rename() {
+    naming.begin();
   }
 
   /** Why the plate cannot do what it is there for, if so. */

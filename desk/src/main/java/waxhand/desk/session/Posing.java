@@ -46,6 +46,7 @@ public final class Posing {
   private final ObjectProperty<Optional<Turning>> turning =
       new SimpleObjectProperty<>(Optional.empty());
   private final ObjectProperty<Axes> axes = new SimpleObjectProperty<>(Axes.OWN);
+  private final ObjectProperty<Along> along = new SimpleObjectProperty<>(Along.ANYWHERE);
   private final BooleanProperty wholeRange = new SimpleBooleanProperty();
   private final BooleanProperty spread = new SimpleBooleanProperty(true);
   private final BooleanProperty pathShown = new SimpleBooleanProperty();
@@ -56,6 +57,7 @@ public final class Posing {
   void begin() {
     turning.set(Optional.empty());
     axes.set(Axes.OWN);
+    along.set(Along.ANYWHERE);
     wholeRange.set(false);
     pathShown.set(false);
     spread.set(true);
@@ -73,6 +75,15 @@ public final class Posing {
 
   public void nextAxes() {
     axes.set(axes.get().next());
+  }
+
+  /** Where to drags go while no key is held. */
+  public ObjectProperty<Along> alongProperty() {
+    return along;
+  }
+
+  public void nextAlong() {
+    along.set(along.get().next());
   }
 
   /** Whether an edit changes all of the work range by as much. */
@@ -106,8 +117,14 @@ public final class Posing {
     holdAfterS.set(seconds);
   }
 
-  /** In plain words. */
+  /** How far an edit is felt, and where to drags go, in plain words. */
   public String words() {
+    return along.get() == Along.ANYWHERE
+        ? holdWords()
+        : holdWords() + " · drags go " + along.get().words();
+  }
+
+  private String holdWords() {
     double before = holdBeforeS.get();
     double after = holdAfterS.get();
     return wholeRange.get()

@@ -2,6 +2,8 @@ package waxhand.desk.viewport;
 
 import java.util.List;
 import java.util.Optional;
+import javafx.scene.input.MouseEvent;
+import waxhand.desk.session.Along;
 
 /**
  * Something of a pass that the views show over the figure, and that a hand may take hold of. Places
@@ -28,11 +30,19 @@ public interface Mark {
   /**
    * Keys that are held while a hand drags.
    *
-   * @param upOnly Ctrl: only height may change
-   * @param groundOnly Alt: height may not
+   * @param along where to the drag goes: as is set, with Ctrl only up and down, with Alt level, with
+   *     both along x or z
    * @param stepped Shift: in whole steps
    */
-  record Keys(boolean upOnly, boolean groundOnly, boolean stepped) {}
+  record Keys(Along along, boolean stepped) {
+    static Keys of(MouseEvent e, Along set) {
+      Along along =
+          e.isAltDown()
+              ? e.isControlDown() ? Along.X_OR_Z : Along.LEVEL
+              : e.isControlDown() ? Along.UP : set;
+      return new Keys(along, e.isShiftDown());
+    }
+  }
 
   /** A handle in a hand. */
   interface Hold {

@@ -54,7 +54,7 @@ public record PlaceMark(
 
     @Override
     public void drag(Sight sight, double x, double y, Keys keys) {
-      drag.accept(sight.moved(place, fromX, fromY, x, y, keys.upOnly(), keys.groundOnly()));
+      drag.accept(sight.moved(place, fromX, fromY, x, y, keys.along()));
     }
 
     @Override

@@ -2,6 +2,7 @@ package waxhand.desk.viewport;
 
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
+import waxhand.desk.session.Along;
 
 /**
  * What a view looks at, and how large it is: between places of the world and pixels of the view.
@@ -10,6 +11,9 @@ import org.joml.Vector3dc;
  * @param height of the view, pixels
  */
 public record Sight(Camera camera, double width, double height) {
+  /** Sine of the angle to the ground above which a drag over it goes with the pointer. */
+  private static final double LEAST_STEEP = 0.45;
+
   /** A hand need not hit a handle more exactly than this, pixels. */
   private static final double NEAR_PX = 3;
 
@@ -47,9 +51,8 @@ public record Sight(Camera camera, double width, double height) {
   }
 
   /**
-   * By how much what is held at a place goes with the pointer: in the plane of the view; with
-   * {@code upOnly} only up and down, with {@code groundOnly} only over the ground, with both along
-   * x or z alone.
+   * By how much what is held at a place goes with the pointer: in the plane of the view where it
+   * may go anywhere, over the ground where its height stays.
    */
   public Vector3d moved(
       Vector3dc place,
@@ -57,25 +60,39 @@ public record Sight(Camera camera, double width, double height) {
       double fromY,
       double x,
       double y,
-      boolean upOnly,
-      boolean groundOnly) {
-    if (groundOnly) {
-      Vector3d by = ground(x, y, place).sub(ground(fromX, fromY, place));
-      by.y = 0;
-      if (upOnly && Math.abs(by.x) >= Math.abs(by.z)) {
-        by.z = 0;
-      } else if (upOnly) {
-        by.x = 0;
-      }
-      return by;
-    }
+      Along along) {
     double scale = depth(place) / height;
-    if (upOnly) {
-      return new Vector3d(0, (fromY - y) * scale, 0);
+    return switch (along) {
+      case UP -> new Vector3d(0, (fromY - y) * scale, 0);
+      case ANYWHERE ->
+          new Vector3d()
+              .fma((x - fromX) * scale, camera.right())
+              .fma((fromY - y) * scale, camera.up());
+      default -> level(over(place, fromX, fromY, x, y, scale), along);
+    };
+  }
+
+  /**
+   * Over the ground, with the pointer; who looks nearly level along the ground would send what is
+   * held far away by a hair, and moves it as if from higher up.
+   */
+  private Vector3d over(
+      Vector3dc place, double fromX, double fromY, double x, double y, double scale) {
+    if (Math.abs(camera.back().y()) >= LEAST_STEEP) {
+      return ground(x, y, place).sub(ground(fromX, fromY, place));
     }
+    double side = camera.back().y() < 0 ? -1 : 1;
+    Vector3d ahead = new Vector3d(0, side, 0).cross(camera.right());
     return new Vector3d()
         .fma((x - fromX) * scale, camera.right())
-        .fma((fromY - y) * scale, camera.up());
+        .fma((fromY - y) * scale / LEAST_STEEP, ahead);
+  }
+
+  private static Vector3d level(Vector3d by, Along along) {
+    boolean farther = Math.abs(by.x) >= Math.abs(by.z);
+    boolean x = along != Along.Z && (along != Along.X_OR_Z || farther);
+    boolean z = along != Along.X && (along != Along.X_OR_Z || !farther);
+    return new Vector3d(x ? by.x : 0, 0, z ? by.z : 0);
   }
 
   /** Height of what the view shows at the depth of a place, metres. */

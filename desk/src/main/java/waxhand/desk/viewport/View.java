@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.IntConsumer;
+import java.util.function.Supplier;
 import javafx.application.ConditionalFeature;
 import javafx.application.Platform;
 import javafx.css.PseudoClass;
@@ -15,6 +16,7 @@ import org.joml.Vector3d;
 import waxhand.core.props.Prop;
 import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
+import waxhand.desk.session.Along;
 import waxhand.desk.theme.Palette;
 
 /**
@@ -46,6 +48,7 @@ public final class View extends Pane {
   private IntConsumer picked = j -> {};
   private Consumer<Prop> propPicked = p -> {};
   private Runnable touched = () -> {};
+  private Supplier<Along> along = () -> Along.ANYWHERE;
 
   View(Palette palette, Aspect aspect) {
     this.palette = palette;
@@ -66,7 +69,7 @@ public final class View extends Pane {
     solid.ifPresent(s -> getChildren().addAll(s.layers()));
     markLayer = new MarkLayer(palette);
     getChildren().addAll(overlay, markLayer, name);
-    new ViewHands(this, () -> touched.run(), e -> clicked(e.getX(), e.getY()));
+    new ViewHands(this, () -> touched.run(), e -> clicked(e.getX(), e.getY()), () -> along.get());
     setMinSize(60, 60);
     repaint();
   }
@@ -186,6 +189,11 @@ public final class View extends Pane {
   /** Puts skins on the figure. */
   void dress(Skins skins) {
     solid.ifPresent(s -> s.dress(skins, isolated, palette, selection));
+  }
+
+  /** Asks where to drags go while no key is held. */
+  void draggedAlong(Supplier<Along> set) {
+    along = set;
   }
 
   void select(BitSet parts) {

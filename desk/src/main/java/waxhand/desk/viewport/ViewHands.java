@@ -2,11 +2,13 @@ package waxhand.desk.viewport;
 
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Supplier;
 import java.util.function.UnaryOperator;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
+import waxhand.desk.session.Along;
 
 /**
  * Mouse and keys of a view: a drag on a handle is the handle's, elsewhere drag turns, drag with the
@@ -19,13 +21,19 @@ final class ViewHands {
 
   private final View view;
   private final Consumer<MouseEvent> clicked;
+  private final Supplier<Along> along;
   private double lastX;
   private double lastY;
   private boolean dragged;
   private Optional<Mark.Hold> held = Optional.empty();
 
-  ViewHands(View view, Runnable touched, Consumer<MouseEvent> clicked) {
+  /**
+   * @param along where to drags go while no key is held
+   */
+  ViewHands(
+      View view, Runnable touched, Consumer<MouseEvent> clicked, Supplier<Along> along) {
     this.view = view;
+    this.along = along;
     this.clicked = clicked;
     view.addEventHandler(
         MouseEvent.MOUSE_PRESSED,
@@ -58,8 +66,7 @@ final class ViewHands {
     lastX = e.getX();
     lastY = e.getY();
     if (held.isPresent()) {
-      Mark.Keys keys = new Mark.Keys(e.isControlDown(), e.isAltDown(), e.isShiftDown());
-      held.get().drag(view.sight(), e.getX(), e.getY(), keys);
+      held.get().drag(view.sight(), e.getX(), e.getY(), Mark.Keys.of(e, along.get()));
       e.consume();
       return;
     }

@@ -83,6 +83,7 @@ public final class Viewport extends Pane {
     setId("viewport");
     for (Aspect aspect : Aspect.values()) {
       View view = new View(palette, aspect);
+      view.draggedAlong(session.posing().alongProperty()::get);
       view.onPick(this::picked);
       view.onPickProp(this::choose);
       view.onTouch(() -> active = view);

@@ -8,6 +8,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
+import waxhand.desk.session.Along;
 
 /** The projection of the overlay is that of the 3D scene, and hands move what they grab. */
 class CameraTest {
@@ -37,6 +38,37 @@ class CameraTest {
     assertThat(seen[0]).isCloseTo(W / 2 + right * H, within(1e-6));
     assertThat(seen[1]).isCloseTo(H / 2 - up * H, within(1e-6));
     assertThat(seen[2]).isCloseTo(camera.distance(), within(1e-6));
+  }
+
+  /** What is held goes with the pointer as far as it may, and never flies off at the horizon. */
+  @Property(tries = 200)
+  void whatIsHeldGoesWhereItMay(
+      @ForAll @DoubleRange(min = -3, max = 3) double yaw,
+      @ForAll @DoubleRange(min = -1.5, max = 1.5) double pitch,
+      @ForAll @DoubleRange(min = -60, max = 60) double right,
+      @ForAll @DoubleRange(min = -60, max = 60) double down) {
+    Camera camera = new Camera(new Vector3d(1, 2, 3), yaw, pitch, 2, false);
+    Sight sight = new Sight(camera, W, H);
+    Vector3d place = new Vector3d(1.1, 1.9, 3.2);
+    double[] from = project(camera, place);
+    for (Along along : Along.values()) {
+      Vector3d by = sight.moved(place, from[0], from[1], from[0] + right, from[1] + down, along);
+      boolean level = along != Along.ANYWHERE && along != Along.UP;
+      assertThat(by.y == 0 || !level).isTrue();
+      assertThat(by.x == 0 || along != Along.UP && along != Along.Z).isTrue();
+      assertThat(by.z == 0 || along != Along.UP && along != Along.X).isTrue();
+      assertThat(by.x == 0 || by.z == 0 || along != Along.X_OR_Z).isTrue();
+      assertThat(by.length()).isLessThan(8 * 2 * Math.hypot(right, down) / H + 1e-9);
+      boolean follows = along == Along.ANYWHERE || along == Along.LEVEL && Math.abs(pitch) > 0.5;
+      if (follows) {
+        double[] to = project(camera, new Vector3d(place).add(by));
+        assertThat(to[0]).isCloseTo(from[0] + right, within(1e-6));
+        assertThat(to[1]).isCloseTo(from[1] + down, within(1e-6));
+      } else if (along == Along.LEVEL && right > 5) {
+        assertThat(by.dot(camera.right())).isGreaterThan(0);
+      }
+    }
+    assertThat(sight.moved(place, 0, 0, 10, 10, Along.UP).y).isNegative();
   }
 
   @Property(tries = 100)

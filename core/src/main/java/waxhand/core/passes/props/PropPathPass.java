@@ -48,7 +48,7 @@ public record PropPathPass(String prop, Bend bend, double widthS) implements Pas
   private static final Amount WIDTH =
       new Amount(
               "widthS",
-              "Smooths over",
+              "Width",
               "s",
               0.01,
               0.5,
@@ -153,11 +153,7 @@ public record PropPathPass(String prop, Bend bend, double widthS) implements Pas
     for (int f = 0; f < path.frames(); f++) {
       path.read(f, poses, Poses.SIZE * f);
     }
-    double[] places = new double[3 * count];
-    for (int n = 0; n < count; n++) {
-      System.arraycopy(poses, Poses.SIZE * (run.from() + n), places, 3 * n, 3);
-    }
-    PartPath was = PartPath.adopt(run, places);
+    PartPath was = path.places(run);
     double width = widthS * rateHz;
     PartPath to = bend == Bend.STRAIGHT ? was.straight() : was.smooth(width);
     double[] turns = bend == Bend.STRAIGHT ? new double[0] : turns(poses, run, width);

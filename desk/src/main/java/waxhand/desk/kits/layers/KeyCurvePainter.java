@@ -4,6 +4,7 @@ import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.canvas.GraphicsContext;
 import waxhand.core.body.PartName;
+import waxhand.core.curve.Curve;
 import waxhand.core.curve.CurveKey;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.layers.LayerPass;
@@ -73,6 +74,7 @@ final class KeyCurvePainter {
         plot.top() + plot.height() - 3);
     PixelClip.save(g, LEFT, plot.top(), scale.width(), plot.height());
     beneath.ifPresent(p -> beneath(g, scale, plot, p));
+    weight(g, scale, plot);
     for (LayerRow row : plot.rows()) {
       curve(g, scale, plot, row);
     }
@@ -87,6 +89,47 @@ final class KeyCurvePainter {
       label(g, plot, row, y);
       y += 16;
     }
+    Curve weight = tool.layer().map(LayerPass::weight).orElse(Curve.NONE);
+    if (!weight.isEmpty()) {
+      double share = 100 * weight.at(session.frameProperty().get());
+      g.setFill(palette.get(Ink.WAX_SHADE));
+      g.fillRect(14, y - 10, 20, 9);
+      g.setFill(palette.get(Ink.INK));
+      g.fillText(String.format(Locale.ROOT, "weight %.0f %%", share), 40, y);
+    }
+  }
+
+  /** How much of the layer counts, where that is keyed: from nothing at the foot to all at the top. */
+  private void weight(GraphicsContext g, TimeScale scale, KeyPlot plot) {
+    Curve weight = tool.layer().map(LayerPass::weight).orElse(Curve.NONE);
+    if (weight.isEmpty()) {
+      return;
+    }
+    int wide = (int) Math.max(2, scale.width());
+    double[] xs = new double[wide + 2];
+    double[] ys = new double[wide + 2];
+    for (int n = 0; n < wide; n++) {
+      xs[n] = LEFT + n;
+      ys[n] = high(plot, weight.at(scale.at(LEFT + n) - 0.5));
+    }
+    xs[wide] = LEFT + wide;
+    xs[wide + 1] = LEFT;
+    ys[wide] = ys[wide + 1] = plot.top() + plot.height();
+    g.setFill(palette.get(Ink.WAX).deriveColor(0, 1, 1, 0.16));
+    g.fillPolygon(xs, ys, wide + 2);
+    g.setStroke(palette.get(Ink.WAX_SHADE));
+    g.setLineWidth(1);
+    g.strokePolyline(xs, ys, wide);
+    for (CurveKey key : weight.keys()) {
+      if (scale.sees(key.frame() + 0.5)) {
+        g.setFill(palette.get(Ink.WAX_SHADE));
+        g.fillOval(scale.x(key.frame() + 0.5) - 3, high(plot, key.value()) - 3, 6, 6);
+      }
+    }
+  }
+
+  private static double high(KeyPlot plot, double share) {
+    return plot.top() + plot.height() * (1 - Math.max(0, Math.min(1, share)));
   }
 
   /** Which lines are of the layer, which of what lies beneath and of the result. */

@@ -56,6 +56,12 @@ public final class LayerActions {
         this::isActive,
         session.posing()::nextAxes);
     add(
+        "drag-along",
+        "Drags go anywhere, up and down, level, along x, along z: the next",
+        "Alt+Q",
+        this::isActive,
+        session.posing()::nextAlong);
+    add(
         "whole-range",
         "Edits change the whole range, or hold near the playhead",
         "Y",

@@ -4,14 +4,18 @@ import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import waxhand.core.body.PartName;
+import waxhand.core.chain.Plate;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.PartPath;
 import waxhand.core.passes.layers.Channel;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.PartEdit;
 import waxhand.core.passes.layers.PathEdit;
+import waxhand.core.passes.props.PropPathPass;
+import waxhand.core.passes.props.PropPathPass.Bend;
 import waxhand.desk.command.Commands;
 import waxhand.desk.kits.layers.LayerHands;
+import waxhand.desk.kits.props.NewPropPath;
 import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.PlateEdit;
 import waxhand.desk.session.Session;
@@ -39,21 +43,26 @@ public final class PathActions {
   }
 
   public void add() {
-    add("show-path", "Show the path of the selected part", "V", session::hasTake, this::show);
+    add(
+        "show-path",
+        "Show the path of the selected part or prop",
+        "V",
+        session::hasTake,
+        this::show);
     add("path-longer", "Show more of the path", "Alt+V", this::isShown, () -> tool.change(2));
     add("path-shorter", "Show less of the path", "Shift+V", this::isShown, () -> tool.change(0.5));
     add(
         "straighten-path",
-        "Straighten the path of the part in the work range",
+        "Straighten the path in the work range",
         "",
         this::isActive,
-        () -> bend("straighten", (l, path, run) -> straightened(l, path, run)));
+        () -> bend("straighten", Bend.STRAIGHT, (l, path, run) -> straightened(l, path, run)));
     add(
         "smooth-path",
-        "Smooth the path of the part in the work range",
+        "Smooth the path in the work range",
         "",
         this::isActive,
-        () -> bend("smooth", (l, path, run) -> smoothed(l, path, run)));
+        () -> bend("smooth", Bend.SMOOTH, (l, path, run) -> smoothed(l, path, run)));
   }
 
   private void add(String id, String words, String key, BooleanSupplier allowed, Runnable action) {
@@ -65,13 +74,14 @@ public final class PathActions {
   }
 
   private boolean isActive() {
-    return ChosenStage.of(session, LayerPass.class).isPresent() && !session.selected().isEmpty();
+    boolean part = ChosenStage.of(session, LayerPass.class).isPresent();
+    return part && !session.selected().isEmpty() || PathScene.prop(session).isPresent();
   }
 
   private void show() {
     tool.shownProperty().set(!isShown());
-    if (isShown() && session.selected().isEmpty()) {
-      mention.accept("Select a part: its path is shown then.");
+    if (isShown() && session.selected().isEmpty() && PathScene.prop(session).isEmpty()) {
+      mention.accept("Select a part, or choose the plate of a prop: its path is shown then.");
     }
   }
 
@@ -97,7 +107,12 @@ public final class PathActions {
     return PartName.of(stage.out().body(), session.selected(stage.out().body()).nextSetBit(0));
   }
 
-  private void bend(String what, Bending bending) {
+  private void bend(String what, Bend bend, Bending bending) {
+    Optional<String> prop = PathScene.prop(session);
+    if (prop.isPresent()) {
+      bendProp(what, bend, prop.get());
+      return;
+    }
     ChosenStage<LayerPass> stage = ChosenStage.of(session, LayerPass.class).orElseThrow();
     int joint = session.selected(stage.out().body()).nextSetBit(0);
     Frames raw = session.workRange();
@@ -121,14 +136,33 @@ public final class PathActions {
     LayerPass bent = bending.of(stage, PartPath.of(stage.out().clip(), joint, raw), raw);
     new PlateEdit(session).to(what + " the path of " + part + " on", bent);
     session.settle();
-    int count = raw.count();
+    told(what, "the " + part);
+  }
+
+  /** A prop's path is bent by a plate of its own, which stays adjustable. */
+  private void bendProp(String what, Bend bend, String prop) {
+    Plate chosen = session.plate().orElseThrow();
+    if (chosen.pass() instanceof PropPathPass pass) {
+      new PlateEdit(session).to(what + " by", pass.withBend(bend));
+    } else if (bend == Bend.STRAIGHT && session.workRange().count() == session.frames()) {
+      mention.accept("The work range is the whole take: set it over the stretch first.");
+      return;
+    } else {
+      String id = session.chain().freshId(PropPathPass.KIND);
+      Plate fresh = Plate.of(id, PropPathPass.KIND.defaults().withBend(bend));
+      Plate plate = NewPropPath.ofTheChosenProp(session, fresh);
+      session.editChain(
+          what + " the path of " + prop,
+          null,
+          c -> c.inserted(c.indexOf(chosen.id()).orElseThrow() + 1, plate));
+      session.plateIdProperty().set(Optional.of(id));
+    }
+    told(what, prop);
+  }
+
+  private void told(String what, String whose) {
+    int count = session.workRange().count();
     mention.accept(
-        "The path of the "
-            + part
-            + " over "
-            + count
-            + " frames of the work range: "
-            + what
-            + "ed.");
+        "The path of " + whose + " over " + count + " frames of the work range: " + what + "ed.");
   }
 }

@@ -344,7 +344,7 @@ final class PathMark implements Mark {
         return;
       }
       Vector3d by =
-          sight.moved(scene.place(tick), fromX, fromY, x, y, held.upOnly(), held.groundOnly());
+          sight.moved(scene.place(tick), fromX, fromY, x, y, held.along());
       double[] way = {by.x, by.y, by.z};
       edit.get().to("path of " + scene.part() + " on", part.orElseThrow().dragged(way, felt()));
     }
@@ -409,7 +409,7 @@ final class PathMark implements Mark {
 
     @Override
     public void drag(Sight sight, double x, double y, Keys held) {
-      Vector3d by = sight.moved(handle.key(), fromX, fromY, x, y, held.upOnly(), held.groundOnly());
+      Vector3d by = sight.moved(handle.key(), fromX, fromY, x, y, held.along());
       double k = (handle.before() ? -1 : 1) / handle.span();
       double[] more = {k * by.x, k * by.y, k * by.z};
       LayerPass layer = scene.stage().orElseThrow().pass();

@@ -1,11 +1,13 @@
 package waxhand.desk.kits.path;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
 import waxhand.desk.session.Session;
 import waxhand.desk.viewport.Mark;
 import waxhand.desk.viewport.MarkSource;
 
-/** The path of the selected part, while it is shown. */
+/** The paths of the selected part and of the chosen prop, while they are shown. */
 public final class PathMarks implements MarkSource {
   private final Session session;
   private final PathTool tool;
@@ -18,9 +20,10 @@ public final class PathMarks implements MarkSource {
   @Override
   public List<Mark> marks() {
     return tool.shownProperty().get()
-        ? PathScene.of(session, tool)
-            .<List<Mark>>map(s -> List.of(new PathMark(s)))
-            .orElse(List.of())
+        ? Stream.of(PathScene.of(session, tool), PathScene.ofProp(session, tool))
+            .flatMap(Optional::stream)
+            .<Mark>map(PathMark::new)
+            .toList()
         : List.of();
   }
 

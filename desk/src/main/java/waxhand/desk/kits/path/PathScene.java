@@ -1,15 +1,22 @@
 package waxhand.desk.kits.path;
 
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.joml.Vector3d;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.Plate;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.KnownContacts;
 import waxhand.core.contact.PartPoint;
 import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.PartPath;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.PartEdit;
+import waxhand.core.props.Prop;
+import waxhand.core.props.PropPath;
+import waxhand.core.props.Props;
 import waxhand.core.scene.Motion;
 import waxhand.desk.kits.layers.LayerMarks;
 import waxhand.desk.session.ChosenStage;
@@ -17,8 +24,9 @@ import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
 
 /**
- * The path of the selected part as it is now, and what bends it.
+ * The path of the selected part, or of the chosen prop, as it is now, and what bends it.
  *
+ * @param joint of the part; below 0 for a prop
  * @param is the path that is seen
  * @param beneath where it goes without the active layer, or at flag A
  * @param rests frames of it in which the part rests
@@ -70,6 +78,49 @@ record PathScene(
             stage));
   }
 
+  /** Of the prop that the chosen plate is about; empty where it is about none. */
+  static Optional<PathScene> ofProp(Session session, PathTool tool) {
+    Optional<ChosenStage<Pass>> stage = ChosenStage.of(session, Pass.class);
+    Optional<Prop> prop =
+        stage.flatMap(s -> prop(session).flatMap(name -> s.out().get(Props.KIND).named(name)));
+    if (prop.isEmpty()) {
+      return Optional.empty();
+    }
+    ChosenStage<Pass> at = stage.get();
+    PropPath path = prop.get().path();
+    int frame = Math.min(at.frame(), path.frames() - 1);
+    Frames run = tool.around(frame);
+    PartPath is = path.places(run);
+    FrameSet rests =
+        FrameSet.of(
+            IntStream.range(is.run().from(), is.run().to())
+                .filter(path::isStill)
+                .mapToObj(f -> new Frames(f, f + 1))
+                .toList());
+    PartPath beneath =
+        at.in().get(Props.KIND).named(prop.get().name()).map(p -> p.path().places(run)).orElse(is);
+    return Optional.of(
+        new PathScene(
+            session,
+            -1,
+            prop.get().name(),
+            is,
+            beneath,
+            rests,
+            frame,
+            at.times(),
+            Optional.empty()));
+  }
+
+  /** The name of the prop that the chosen plate gives or works on; hands on a layer have parts. */
+  static Optional<String> prop(Session session) {
+    return session
+        .plate()
+        .map(Plate::pass)
+        .filter(p -> !(p instanceof LayerPass) || session.selected().isEmpty())
+        .flatMap(p -> p.gives().or(p::needs));
+  }
+
   /** When the part, or what hangs from it, rests somewhere. */
   private static FrameSet rests(Motion motion, int joint) {
     FrameSet rests = FrameSet.NONE;
@@ -110,7 +161,10 @@ record PathScene(
 
   /** Says why no hand bends the path. */
   void refuse() {
-    if (stage.isEmpty()) {
+    if (joint < 0) {
+      session.refuse(
+          "The path of a prop is not dragged: smooth or straighten it over the work range.");
+    } else if (stage.isEmpty()) {
       session.refuse("Add or choose a layer first: the path is bent on it.");
     } else if (!LayerMarks.isRefused(stage.get())) {
       session.refuse("This layer cannot bend the path of the " + part + ".");

@@ -11,7 +11,9 @@ import javafx.beans.binding.Bindings;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
+import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
+import javafx.scene.control.Labeled;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextField;
@@ -28,6 +30,7 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.pose.HandShape;
 import waxhand.core.project.KeptPose;
+import waxhand.core.project.Take;
 import waxhand.desk.panels.Editor;
 import waxhand.desk.panels.NumberField;
 import waxhand.desk.session.Session;
@@ -49,7 +52,8 @@ public final class PosesRoom extends VBox implements AutoCloseable {
   private final TilePane own = tiles();
   private final TextField name = new TextField();
   private final ScrollPane scroll = new ScrollPane();
-  private final Label noFingers = new Label();
+  private final Label noFingers = new Label("This body has no fingers.");
+  private final Hyperlink toFingers = new Hyperlink();
   private final Label noneKept =
       new Label("Poses that go with the project stand here. Keep this pose puts one.");
   private final Label noneOwn =
@@ -73,6 +77,7 @@ public final class PosesRoom extends VBox implements AutoCloseable {
             6,
             Editor.heading("Hand shapes"),
             noFingers,
+            toFingers,
             shapes,
             Editor.heading("This project"),
             noneKept,
@@ -82,12 +87,15 @@ public final class PosesRoom extends VBox implements AutoCloseable {
             own);
     noneKept.visibleProperty().bind(Bindings.isEmpty(project.getChildren()));
     noneOwn.visibleProperty().bind(Bindings.isEmpty(own.getChildren()));
-    for (Label none : List.of(noFingers, noneKept, noneOwn)) {
+    for (Labeled none : List.of(noFingers, noneKept, noneOwn, toFingers)) {
       none.setWrapText(true);
       none.setMinHeight(USE_PREF_SIZE);
-      none.getStyleClass().add("wh-soft");
       none.managedProperty().bind(none.visibleProperty());
     }
+    for (Label none : List.of(noFingers, noneKept, noneOwn)) {
+      none.getStyleClass().add("wh-soft");
+    }
+    toFingers.setId("to-fingers");
     scroll.setContent(all);
     scroll.getStyleClass().add("wh-poses");
     scroll.setFitToWidth(true);
@@ -215,9 +223,18 @@ public final class PosesRoom extends VBox implements AutoCloseable {
 
   private void showTake() {
     Optional<Body> body = tool.body();
-    boolean fingers =
-        body.filter(b -> b.joints().keySet().stream().anyMatch(r -> r.isFinger())).isPresent();
-    noFingers.setVisible(body.isPresent() && !fingers);
+    boolean without = body.isPresent() && !hasFingers(body.get());
+    noFingers.setVisible(without);
+    Optional<Take> other =
+        session.projectProperty().get().takes().stream()
+            .filter(t -> without && hasFingers(t.raw().motion().body()))
+            .findFirst();
+    toFingers.setVisible(other.isPresent());
+    other.ifPresent(
+        take -> {
+          toFingers.setText("Go to " + take.name() + ", which has fingers");
+          toFingers.setOnAction(e -> session.choose(take.id()));
+        });
     if (!body.equals(drawnOn)) {
       drawnOn = body;
       redraw();
