@@ -17,7 +17,7 @@ import waxhand.core.motion.Track;
  */
 public final class BodyThinner {
   /** Errors of the joints along a limb seldom all point one way. */
-  private static final double SHARE = 0.8;
+  private static final double SHARE = 0.5;
 
   /** After so many rounds what is still too far off keeps its samples. */
   private static final int ROUNDS = 8;
@@ -67,18 +67,23 @@ public final class BodyThinner {
   public Thinned thin(Clip clip, Frames run) {
     Clip cut = clip.cut(run);
     List<Strip> strips = strips(cut, true);
-    Places places = new Places(reach, body, tolerance, contacts, cut, run);
-    Clip now = cut;
+    RunPose pose = new RunPose(cut);
+    Places places = new Places(reach, body, tolerance, contacts, pose, run);
     for (int round = 0; ; round++) {
-      BitSet moved = new BitSet();
-      for (Strip strip : strips) {
-        strip.thin(moved);
-        now = strip.into(now);
+      if (round > 0) {
+        pose.begin();
       }
-      places.measure(now, moved);
+      for (Strip strip : strips) {
+        strip.thin(pose);
+      }
+      places.measure(pose);
       if (!tightened(strips, places, round >= ROUNDS)) {
         break;
       }
+    }
+    Clip now = cut;
+    for (Strip strip : strips) {
+      now = strip.into(now);
     }
     return new Thinned(run, now, strips.stream().map(s -> s.keyed(run.from())).toList());
   }
@@ -87,7 +92,7 @@ public final class BodyThinner {
   public Thinned poses(Clip clip, Frames run) {
     Clip cut = clip.cut(run);
     List<Strip> strips = strips(cut, false);
-    Places places = new Places(reach, body, tolerance, List.of(), cut, run);
+    Places places = new Places(reach, body, tolerance, List.of(), new RunPose(cut), run);
     new PoseThinner(strips, places, cut).thin();
     Clip now = cut;
     for (Strip strip : strips) {

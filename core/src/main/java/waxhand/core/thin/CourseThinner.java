@@ -132,7 +132,8 @@ final class CourseThinner {
   }
 
   /**
-   * The farthest that something goes, by halves about a guess; one step always does.
+   * The farthest that something goes, sought about a guess by steps that double, then by halves; one
+   * step always does.
    *
    * @param most at least 1
    * @param goes whether it goes so far
@@ -141,14 +142,16 @@ final class CourseThinner {
     int good = 1;
     int bad = most + 1;
     int next = Math.max(2, Math.min(guess, most));
+    int step = Math.max(1, next / 8);
     while (bad - good > 1) {
       if (goes.test(next)) {
         good = next;
-        next = bad > most ? Math.min(2 * good, most) : (good + bad) / 2;
+        next = bad > most ? Math.min(good + step, most) : (good + bad) / 2;
       } else {
         bad = next;
-        next = (good + bad) / 2;
+        next = good > 1 ? (good + bad) / 2 : Math.max(2, bad - step);
       }
+      step *= 2;
     }
     return good;
   }

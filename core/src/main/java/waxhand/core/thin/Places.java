@@ -27,18 +27,22 @@ final class Places {
   private final boolean[][] rests;
 
   /**
-   * @param cut the frames of the run
+   * @param whole the body as it is to be, over the run
    */
   Places(
-      Reach reach, Body body, Tolerance tolerance, List<Contact> contacts, Clip cut, Frames run) {
+      Reach reach,
+      Body body,
+      Tolerance tolerance,
+      List<Contact> contacts,
+      RunPose whole,
+      Frames run) {
     this.reach = reach;
     frames = run.count();
     wanted = new double[3 * reach.count() * frames];
     is = new double[wanted.length];
     pose = new WorldPose(reach.skeleton());
-    for (int n = 0; n < frames; n++) {
-      read(cut, n, wanted);
-    }
+    whole.solve();
+    read(whole, wanted);
     allowed = new double[reach.count()][frames];
     rests = new boolean[reach.count()][frames];
     for (double[] row : allowed) {
@@ -73,15 +77,27 @@ final class Places {
     reach.places(pose, dest, 3 * reach.count() * n);
   }
 
-  /**
-   * Looks where everything is in a clip that long.
-   *
-   * @param moved frames in which it may be elsewhere than the last time. Not modified.
-   */
-  void measure(Clip clip, BitSet moved) {
-    for (int n = moved.nextSetBit(0); n >= 0 && n < frames; n = moved.nextSetBit(n + 1)) {
-      read(clip, n, is);
+  /** Reads what has moved; which frames those are. */
+  private BitSet read(RunPose body, double[] dest) {
+    BitSet all = new BitSet(frames);
+    for (int k = 0; k < reach.count(); k++) {
+      BitSet moved = body.moved(reach.joint(k));
+      all.or(moved);
+      for (int n = moved.nextSetBit(0); n >= 0; n = moved.nextSetBit(n + 1)) {
+        reach.place(body, k, n, dest, 3 * (n * reach.count() + k));
+      }
     }
+    return all;
+  }
+
+  /**
+   * Looks where everything is.
+   *
+   * @param body with what has moved since the last time
+   */
+  void measure(RunPose body) {
+    body.solve();
+    BitSet moved = read(body, is);
     for (int n = 0; n < frames; n++) {
       if (off.get(n) || moved.get(n) || n > 0 && moved.get(n - 1)) {
         boolean any = false;

@@ -62,6 +62,11 @@ final class Reach {
     return longest[joint];
   }
 
+  /** Place {@code k} in a frame of a run. Modified: dest. */
+  void place(RunPose pose, int k, int n, double[] dest, int at) {
+    pose.point(joints.get(k), points.get(k), n, dest, at);
+  }
+
   /** All places of a pose, 3 numbers each. Modified: dest. */
   void places(WorldPose pose, double[] dest, int at) {
     for (int k = 0; k < joints.size(); k++) {

@@ -46,8 +46,8 @@ final class Strip {
     changed.set(sample);
   }
 
-  /** Finds the keys again where that is needed. Modified: moved, the samples that changed. */
-  void thin(BitSet moved) {
+  /** Finds the keys again where that is needed. Modified: pose. */
+  void thin(RunPose pose) {
     if (changed.isEmpty()) {
       return;
     }
@@ -55,9 +55,15 @@ final class Strip {
     changed.clear();
     BitSet fresh = thinner.fresh();
     FewKeys keys = thinner.keys();
+    BitSet moved = new BitSet(tolerance.length);
     for (int k = fresh.nextSetBit(0); k >= 0; k = fresh.nextSetBit(k + 1)) {
       keys.dense(course, k, samples, dense);
       moved.set(keys.at()[k], keys.at()[k + 1] + 1);
+    }
+    if (course == Course.ROTATIONS) {
+      pose.turn(joint, dense, moved);
+    } else {
+      pose.shift(joint, dense, moved);
     }
   }
 

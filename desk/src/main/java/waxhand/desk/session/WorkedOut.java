@@ -2,6 +2,8 @@ package waxhand.desk.session;
 
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
 import javafx.application.Platform;
 import org.slf4j.Logger;
@@ -19,11 +21,19 @@ public final class WorkedOut<K, V> {
   /** What fails so often fails always. */
   private static final int TRIES = 3;
 
+  /** So long nothing else is asked for once a hand has let go, milliseconds. */
+  private static final long REST_MS = 700;
+
+  /** What is long is worked out one after the other. */
+  private static final Executor PATIENT = Background.thread("patient");
+
+  private final boolean patient;
   private K wanted;
   private K known;
   private V value;
   private Attempt attempt;
   private int failures;
+  private int begun;
 
   /** Work that is stopped once nobody wants what comes of it. */
   private static final class Attempt implements Work {
@@ -44,7 +54,21 @@ public final class WorkedOut<K, V> {
    * @param first stands in until any value is known
    */
   public WorkedOut(V first) {
+    this(first, false);
+  }
+
+  private WorkedOut(V first, boolean patient) {
     value = first;
+    this.patient = patient;
+  }
+
+  /**
+   * One that takes its time: what is long, and of the whole take, is begun only when no other value
+   * has been asked for in a while, so that it does not take the processors from a hand that drags.
+   * The first value is not waited for.
+   */
+  public static <K, V> WorkedOut<K, V> patient(V first) {
+    return new WorkedOut<>(first, true);
   }
 
   /**
@@ -71,11 +95,19 @@ public final class WorkedOut<K, V> {
               () -> {
                 mine.check();
                 return work.apply(mine);
-              })
+              },
+              executor())
           .whenComplete(
               (found, failure) -> Platform.runLater(() -> ended(mine, key, found, failure, then)));
     }
     return value;
+  }
+
+  private Executor executor() {
+    return patient
+        ? CompletableFuture.delayedExecutor(
+            begun++ == 0 ? 0 : REST_MS, TimeUnit.MILLISECONDS, PATIENT)
+        : new CompletableFuture<V>().defaultExecutor();
   }
 
   private void stop() {

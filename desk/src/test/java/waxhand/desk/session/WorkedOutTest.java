@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
@@ -60,6 +61,34 @@ class WorkedOutTest {
     later.countDown();
     until(() -> told.get() == 2);
     assertThat(of("plate", later)).isEqualTo(5);
+  }
+
+  /** While a hand drags, states follow each other; only the one it ends in is worked out. */
+  @Test
+  void aPatientOneWorksOutTheFirstAndTheLast() throws Exception {
+    WorkedOut<String, Integer> patient = WorkedOut.patient(-1);
+    List<String> begun = new CopyOnWriteArrayList<>();
+    Function<String, Integer> ask =
+        key ->
+            patient.of(
+                key,
+                work -> {
+                  begun.add(key);
+                  return key.length();
+                },
+                told::incrementAndGet);
+    WaitForAsyncUtils.asyncFx(() -> ask.apply("at rest")).get();
+    until(() -> told.get() == 1);
+    WaitForAsyncUtils.asyncFx(
+            () -> {
+              ask.apply("dragged");
+              ask.apply("farther");
+              return ask.apply("let go");
+            })
+        .get();
+    until(() -> told.get() == 2);
+    assertThat(begun).containsExactly("at rest", "let go");
+    assertThat(WaitForAsyncUtils.asyncFx(() -> ask.apply("let go")).get()).isEqualTo(6);
   }
 
   @Test

@@ -28,6 +28,7 @@ import waxhand.core.plants.Plant;
 import waxhand.core.plants.SpotHold;
 import waxhand.core.plants.SpotHolds;
 import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /**
  * Holds what touches the ground in place: contacts are found, each becomes a plant with a spot of
@@ -205,17 +206,29 @@ public record PlantsPass(
 
   @Override
   public Planted prepared(Motion bare, Place place) {
+    return prepared(bare, place, Work.UNWATCHED);
+  }
+
+  /**
+   * The same, to be stopped on the way.
+   *
+   * @throws java.util.concurrent.CancellationException if {@code work} was stopped
+   */
+  public Planted prepared(Motion bare, Place place, Work work) {
     // the floor is where it was found so far: on thicker soles the body stands higher over it
     Ground ground =
         floorM.isPresent()
             ? Ground.of(bare, floorM.getAsDouble())
             : Ground.found(bare, Floor.rounded(bare));
     Motion in = onSoles(bare);
+    work.check();
     List<Contact> contacts = new ArrayList<>(new ContactFinder(search, ground.surfaces()).find(in));
     // in the order of the plants that come of them, which are put in order at each edit
     contacts.sort(
         Comparator.comparingInt((Contact c) -> c.frames().from()).thenComparing(Contact::part));
+    work.check();
     Map<Side, FootRest> rests = FootRest.of(in, contacts, ground);
+    work.check();
     if (!soles.isFound()) {
       rests.replaceAll((side, rest) -> rest.onKnownSoles());
     }

@@ -9,6 +9,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
@@ -62,11 +63,27 @@ public final class Contacts {
             TimeMap.all(1));
   }
 
+  /** Plants by part and frames: a long take has thousands, and as many prints ask for theirs. */
+  private record Standing(List<Plant> plants, Map<Spot, List<Plant>> bySpot) {
+    private record Spot(ContactPart part, Frames frames) {}
+
+    static Standing of(List<Plant> plants) {
+      return new Standing(
+          plants,
+          plants.stream().collect(Collectors.groupingBy(p -> new Spot(p.part(), p.frames()))));
+    }
+
+    List<Plant> at(ContactPart part, Frames frames) {
+      return bySpot.getOrDefault(new Spot(part, frames), List.of());
+    }
+  }
+
   private final Session session;
   private final ReadOnlyObjectWrapper<State> state = new ReadOnlyObjectWrapper<>(State.NONE);
   private final ObjectProperty<List<Plant>> selected = new SimpleObjectProperty<>(List.of());
-  private final WorkedOut<Motion, Optional<Planted>> search = new WorkedOut<>(Optional.empty());
-  private final WorkedOut<Slides.Key, Slides> sliding = new WorkedOut<>(Slides.NONE);
+  private Standing standing = Standing.of(List.of());
+  private final WorkedOut<Motion, Optional<Planted>> search = WorkedOut.patient(Optional.empty());
+  private final WorkedOut<Slides.Key, Slides> sliding = WorkedOut.patient(Slides.NONE);
   private final ReadOnlyObjectWrapper<Slides> slides = new ReadOnlyObjectWrapper<>(Slides.NONE);
 
   public Contacts(Session session) {
@@ -205,7 +222,7 @@ public final class Contacts {
     Motion result = stages.result();
     Optional<Planted> found =
         search.of(
-            result, work -> Optional.of(inPlace().prepared(result, Place.ALL)), this::refresh);
+            result, work -> Optional.of(inPlace().prepared(result, Place.ALL, work)), this::refresh);
     return search.knows(result)
         ? state(Optional.empty(), found.orElseThrow(), session.timingAt(Flag.RESULT))
         : state.get();
@@ -356,12 +373,12 @@ public final class Contacts {
 
   private List<Plant> asTheyStand(List<Plant> found) {
     TimeMap timing = state.get().timing();
-    return state.get().plants().stream()
-        .filter(
-            p ->
-                found.stream()
-                    .anyMatch(
-                        f -> f.part() == p.part() && timing.raw(f.frames()).equals(p.frames())))
+    if (standing.plants() != state.get().plants()) {
+      standing = Standing.of(state.get().plants());
+    }
+    return found.stream()
+        .flatMap(f -> standing.at(f.part(), timing.raw(f.frames())).stream())
+        .distinct()
         .toList();
   }
 }
