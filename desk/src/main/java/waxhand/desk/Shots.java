@@ -204,19 +204,9 @@ final class Shots {
             }));
     shots.add(
         new Shot(
-            "tether",
-            () -> {
-              bench.contacts().selectedProperty().set(List.of());
-              session.choose("take-2");
-              int last = session.chain().size() - 1;
-              session.plateIdProperty().set(Optional.of(session.chain().plates().get(last).id()));
-              bench.commands().get("add-tether").run();
-              session.seek(520);
-            }));
-    shots.add(
-        new Shot(
             "posing",
             () -> {
+              bench.contacts().selectedProperty().set(List.of());
               session.choose("take-1");
               session.editChain("none", null, c -> Chain.EMPTY);
               bench.commands().get("first-pass").run();
