@@ -164,14 +164,7 @@ final class CleanVerb extends TakeVerb {
     for (int k = 0; k < chosen.chain().size(); k++) {
       ObjectNode plate = node.withArray("plates").addObject();
       plate.put("name", chosen.chain().plates().get(k).name());
-      Plate placed = chosen.chain().placed(k, chosen.chain().timing(clip.frames(), k));
-      Motion in = stages.motions().get(k);
-      Optional<String> complaint =
-          stages
-              .prepared()
-              .get(k)
-              .map(ready -> placed.complaint(in, ready))
-              .orElseGet(() -> placed.complaint(in));
+      Optional<String> complaint = complaint(stages, k);
       complaint.ifPresent(c -> plate.put("complaint", c));
       plate.put(
           "changedMm",

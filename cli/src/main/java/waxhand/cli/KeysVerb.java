@@ -70,7 +70,8 @@ final class KeysVerb extends TakeVerb {
             .orElse(chain.size());
     boolean told = thin < chain.size();
     Chain before = new Chain(chain.plates().subList(0, thin));
-    Motion in = new Evaluator(raw.motion()).evaluate(before, progress).result();
+    Evaluator.Stages stages = new Evaluator(raw.motion()).evaluate(before, progress);
+    Motion in = stages.result();
     Plate plate =
         told
             ? chain.placed(thin, chain.timing(raw.motion().clip().frames(), thin))
@@ -80,6 +81,10 @@ final class KeysVerb extends TakeVerb {
     LayerKeys keys = LayerKeys.of(ready, in, progress);
     Motion out = plate.apply(in, in.clip().allFrames(), progress);
     progress.end();
+    for (int k = 0; k < thin; k++) {
+      String name = before.plates().get(k).name();
+      complaint(stages, k).ifPresent(c -> err().println("waxhand: " + name + ": " + c));
+    }
     Deviation off = Deviation.of(in, out, in.clip().allFrames(), Work.UNWATCHED);
     if (target != null) {
       Plate layer = Plate.of("layer-1", keys.layer()).withSpan(plate.span());

@@ -1,5 +1,7 @@
 package waxhand.cli;
 
+import waxhand.core.evaluate.Evaluator;
+import waxhand.core.chain.Plate;
 import com.fasterxml.jackson.core.JsonLocation;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -46,6 +48,18 @@ abstract class TakeVerb implements Callable<Integer> {
 
   PrintWriter out() {
     return LegibleWriter.of(spec.commandLine().getOut());
+  }
+
+  /** Why a plate of a chain cannot do what it is there for, if so. */
+  static Optional<String> complaint(Evaluator.Stages stages, int k) {
+    Motion in = stages.motions().get(k);
+    int frames = stages.motions().get(0).clip().frames();
+    Plate placed = stages.chain().placed(k, stages.chain().timing(frames, k));
+    return stages
+        .prepared()
+        .get(k)
+        .map(ready -> placed.complaint(in, ready))
+        .orElseGet(() -> placed.complaint(in));
   }
 
   PrintWriter err() {

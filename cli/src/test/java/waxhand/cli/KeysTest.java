@@ -58,6 +58,9 @@ class KeysTest extends CliTest {
     assertThat(run("clean", take, "--recipe", recipe("l.json", layer), "--out", target)).isZero();
     assertThat(out).contains("This body has no left thumb 1");
     assertThat(Files.readAllBytes(target)).isNotEqualTo(Files.readAllBytes(take));
+    String path = "{\"pass\":\"prop-path\",\"settings\":{\"prop\":\"lantern\"}},";
+    assertThat(run("keys", take, "--recipe", recipe("p.json", path + layer))).isZero();
+    assertThat(err).contains("no prop 'lantern'").contains("no left thumb 1");
     Path guarded = folder.resolve("guarded.bvh");
     Path both = recipe("g.json", guard + "," + layer);
     assertThat(run("clean", take, "--recipe", both, "--out", guarded)).isZero();

@@ -61,7 +61,7 @@ final class MarksJson {
     node.members();
     Optional<ShelfLabel.Source> source = Optional.empty();
     At kept = node.get("keptFrom");
-    if (kept.isThere()) {
+    if (kept.isThere() && !kept.members().isEmpty()) {
       int from = kept.get("from").whole(0, Integer.MAX_VALUE, 0);
       int to = kept.get("to").whole(0, Integer.MAX_VALUE, from);
       String take = kept.get("take").text("");

@@ -55,11 +55,13 @@ class DamagedProjectTest {
           + "\"reading\":{\"unit\":\"cm\",\"up\":\"Y\",\"rateHz\":\"100.0\"},"
           + "\"workRange\":{\"from\":0,\"to\":2},\"plates\":[],"
           + "\"notes\":[{\"id\":\"n\",\"frame\":1,\"name\":\"turn\",\"colour\":\"good\"}],"
-          + "\"dismissed\":[{\"kind\":\"slide\",\"part\":\"x\",\"from\":0,\"to\":2,\"reason\":\"r\"}]},"
+          + "\"dismissed\":[{\"kind\":\"slide\",\"part\":\"x\",\"from\":0,\"to\":2,\"reason\":\"r\"}],"
+          + "\"label\":{\"date\":\"2026-02-03\",\"remark\":\"calm\","
+          + "\"keptFrom\":{\"take\":\"two\",\"from\":1,\"to\":2}}},"
           + "{\"id\":\"b\",\"name\":\"two\",\"file\":\"raw/b/two.bvh\",\"sha256\":\"SUM\","
           + "\"workRange\":{\"from\":0,\"to\":3},\"plates\":["
           + PLATE
-          + "]}]}";
+          + "]}],\"poses\":[{\"name\":\"bow\",\"turns\":{\"head\":[0.1,0,0]}}]}";
 
   private final FileSystem disk = Jimfs.newFileSystem(Configuration.unix());
   private final Path file = disk.getPath("/ferry.waxhand");
@@ -144,7 +146,14 @@ class DamagedProjectTest {
         "\"from\":0,\"to\":2},\"plates\" | \"from\":0,\"to\":7},\"plates\" | takes[0].workRange.to: it is 7",
         "\"pass\":\"smooth\" | \"pass\":\"melt\" | takes[1].plates[0].pass: there is no pass 'melt'; the",
         "\"id\":\"b\" | \"id\":\"a\" | takes[1].id: it was given before",
-        "\"name\":\"two\" | \"name\":[] | takes[1].name: it is a list; it must be a text"
+        "\"name\":\"two\" | \"name\":[] | takes[1].name: it is a list; it must be a text",
+        "\"remark\":\"calm\" | \"remark\":7 | takes[0].label.remark: it is 7; it must be a text",
+        "\"take\":\"two\",\"from\":1 | \"take\":\"two\",\"from\":-1 | takes[0].label.keptFrom.from: it is -1",
+        "\"keptFrom\":{\"take\":\"two\",\"from\":1,\"to\":2} | \"keptFrom\":3 | takes[0].label.keptFrom: it is 3",
+        "\"head\":[0.1,0,0] | \"tail\":[0.1,0,0] | poses[0].turns.tail",
+        "\"head\":[0.1,0,0] | \"head\":[0.1,1e9,0] | poses[0].turns.head[1]",
+        "\"turns\":{\"head\":[0.1,0,0]} | \"turns\":[] | poses[0].turns: it is a list",
+        "\"name\":\"bow\" | \"name\":[] | poses[0].name: it is a list; it must be a text"
       })
   void whatElseIsWrongIsLeftOut(String what, String by, String fault) throws Exception {
     assertThat(GOOD).contains(what);
