@@ -14,7 +14,6 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import waxhand.core.chain.Plate;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Distance;
 import waxhand.core.motion.Clip;

@@ -1,7 +1,5 @@
 package waxhand.cli;
 
-import waxhand.core.evaluate.Evaluator;
-import waxhand.core.chain.Plate;
 import com.fasterxml.jackson.core.JsonLocation;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -22,6 +20,8 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
+import waxhand.core.chain.Plate;
+import waxhand.core.evaluate.Evaluator;
 import waxhand.core.motion.Frames;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;

@@ -32,7 +32,9 @@ import waxhand.rehearsal.convention.Convention;
 import waxhand.rehearsal.damage.Damages;
 import waxhand.rehearsal.mate.MateScene;
 
-/** The artist's hand on bodies of other people's files: every joint that there is, as it is there. */
+/**
+ * The artist's hand on bodies of other people's files: every joint that there is, as it is there.
+ */
 class AnyBodyTest {
   private static final LayerPass EMPTY = LayerPass.KIND.defaults();
   private static final LayerEdit.Hold NEAR = new LayerEdit.Hold.Near(10);
@@ -159,8 +161,7 @@ class AnyBodyTest {
     Frames run = new Frames(20, 70);
     int joint = in.body().joint(role).orElseThrow();
     LayerPass bent =
-        PathEdit.straightened(
-            EMPTY, PartName.of(role), PartPath.of(in.clip(), joint, run), 20, 6);
+        PathEdit.straightened(EMPTY, PartName.of(role), PartPath.of(in.clip(), joint, run), 20, 6);
     Motion out = body.out(bent);
     PartPath was = PartPath.of(in.clip(), joint, new Frames(26, 64));
     PartPath is = PartPath.of(out.clip(), joint, new Frames(26, 64));

@@ -132,8 +132,8 @@ final class CourseThinner {
   }
 
   /**
-   * The farthest that something goes, sought about a guess by steps that double, then by halves; one
-   * step always does.
+   * The farthest that something goes, sought about a guess by steps that double, then by halves;
+   * one step always does.
    *
    * @param most at least 1
    * @param goes whether it goes so far

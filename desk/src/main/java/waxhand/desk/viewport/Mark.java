@@ -30,8 +30,8 @@ public interface Mark {
   /**
    * Keys that are held while a hand drags.
    *
-   * @param along where to the drag goes: as is set, with Ctrl only up and down, with Alt level, with
-   *     both along x or z
+   * @param along where to the drag goes: as is set, with Ctrl only up and down, with Alt level,
+   *     with both along x or z
    * @param stepped Shift: in whole steps
    */
   record Keys(Along along, boolean stepped) {

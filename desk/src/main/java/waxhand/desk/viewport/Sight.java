@@ -55,12 +55,7 @@ public record Sight(Camera camera, double width, double height) {
    * may go anywhere, over the ground where its height stays.
    */
   public Vector3d moved(
-      Vector3dc place,
-      double fromX,
-      double fromY,
-      double x,
-      double y,
-      Along along) {
+      Vector3dc place, double fromX, double fromY, double x, double y, Along along) {
     double scale = depth(place) / height;
     return switch (along) {
       case UP -> new Vector3d(0, (fromY - y) * scale, 0);

@@ -30,8 +30,7 @@ final class ViewHands {
   /**
    * @param along where to drags go while no key is held
    */
-  ViewHands(
-      View view, Runnable touched, Consumer<MouseEvent> clicked, Supplier<Along> along) {
+  ViewHands(View view, Runnable touched, Consumer<MouseEvent> clicked, Supplier<Along> along) {
     this.view = view;
     this.along = along;
     this.clicked = clicked;

@@ -222,7 +222,9 @@ public final class Contacts {
     Motion result = stages.result();
     Optional<Planted> found =
         search.of(
-            result, work -> Optional.of(inPlace().prepared(result, Place.ALL, work)), this::refresh);
+            result,
+            work -> Optional.of(inPlace().prepared(result, Place.ALL, work)),
+            this::refresh);
     return search.knows(result)
         ? state(Optional.empty(), found.orElseThrow(), session.timingAt(Flag.RESULT))
         : state.get();

@@ -13,6 +13,7 @@ import waxhand.core.body.Sole;
 import waxhand.core.body.SoleThickness;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.ground.SoledPass;
+import waxhand.desk.session.Along;
 import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.PlateEdit;
 import waxhand.desk.session.Session;
@@ -178,7 +179,7 @@ public record SoleMark(
         x,
         y,
         (right, up) -> {
-          double upM = sight.moved(place, 0, up, 0, 0, true, false).y;
+          double upM = sight.moved(place, 0, up, 0, 0, Along.UP).y;
           edit.to("sole of", pass.withSoles(thicker.apply(-upM)));
         },
         session::settle);

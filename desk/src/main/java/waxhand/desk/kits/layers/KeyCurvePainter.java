@@ -99,7 +99,9 @@ final class KeyCurvePainter {
     }
   }
 
-  /** How much of the layer counts, where that is keyed: from nothing at the foot to all at the top. */
+  /**
+   * How much of the layer counts, where that is keyed: from nothing at the foot to all at the top.
+   */
   private void weight(GraphicsContext g, TimeScale scale, KeyPlot plot) {
     Curve weight = tool.layer().map(LayerPass::weight).orElse(Curve.NONE);
     if (weight.isEmpty()) {

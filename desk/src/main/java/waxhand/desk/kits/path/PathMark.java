@@ -343,8 +343,7 @@ final class PathMark implements Mark {
         slide(sight, x, y);
         return;
       }
-      Vector3d by =
-          sight.moved(scene.place(tick), fromX, fromY, x, y, held.along());
+      Vector3d by = sight.moved(scene.place(tick), fromX, fromY, x, y, held.along());
       double[] way = {by.x, by.y, by.z};
       edit.get().to("path of " + scene.part() + " on", part.orElseThrow().dragged(way, felt()));
     }
