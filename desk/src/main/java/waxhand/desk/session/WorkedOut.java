@@ -110,6 +110,15 @@ public final class WorkedOut<K, V> {
         : new CompletableFuture<V>().defaultExecutor();
   }
 
+  /** Forgets the value, such as for another take; the next one is not waited for. */
+  public void forget(V first) {
+    stop();
+    value = first;
+    known = null;
+    wanted = null;
+    begun = 0;
+  }
+
   private void stop() {
     if (attempt != null) {
       attempt.stopped = true;

@@ -81,13 +81,17 @@ class WorkedOutTest {
     until(() -> told.get() == 1);
     WaitForAsyncUtils.asyncFx(
             () -> {
-              ask.apply("dragged");
-              ask.apply("farther");
+              assertThat(ask.apply("dragged")).isEqualTo(7);
+              assertThat(ask.apply("farther")).isEqualTo(7);
               return ask.apply("let go");
             })
         .get();
     until(() -> told.get() == 2);
     assertThat(begun).containsExactly("at rest", "let go");
+    WaitForAsyncUtils.asyncFx(() -> patient.forget(-2)).get();
+    assertThat(patient.knows("let go")).isFalse();
+    assertThat(WaitForAsyncUtils.asyncFx(() -> ask.apply("let go")).get()).isEqualTo(-2);
+    until(() -> told.get() == 3);
     assertThat(WaitForAsyncUtils.asyncFx(() -> ask.apply("let go")).get()).isEqualTo(6);
   }
 

@@ -113,9 +113,7 @@ public record LayerPass(Mode mode, Frame frame, List<LayerRow> rows, Curve weigh
             "How much of the layer counts, by keys.",
             LayerPass::weight,
             LayerPass::withWeight));
-    all.add(
-        GIVE_WAY.of(
-            LayerPass::giveWay, (p, v) -> new LayerPass(p.mode, p.frame, p.rows, p.weight, v)));
+    all.add(GIVE_WAY.of(LayerPass::giveWay, LayerPass::withGiveWay));
     return all;
   }
 
@@ -139,6 +137,10 @@ public record LayerPass(Mode mode, Frame frame, List<LayerRow> rows, Curve weigh
 
   public LayerPass withWeight(Curve other) {
     return new LayerPass(mode, frame, rows, other, giveWay);
+  }
+
+  public LayerPass withGiveWay(double other) {
+    return new LayerPass(mode, frame, rows, weight, other);
   }
 
   public LayerPass withMode(Mode other) {

@@ -98,6 +98,9 @@ public final class Contacts {
             (o, a, b) -> {
               if (!a.map(t -> t.id()).equals(b.map(t -> t.id()))) {
                 selected.set(List.of());
+                search.forget(Optional.empty());
+                sliding.forget(Slides.NONE);
+                state.set(State.NONE);
                 refresh();
               }
             });

@@ -7,12 +7,14 @@ import java.util.Locale;
 import java.util.Optional;
 import org.joml.Vector3d;
 import waxhand.core.body.PartName;
+import waxhand.core.body.Role;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.layers.Channel;
 import waxhand.core.passes.layers.LayerEdit;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.limbs.GoalPart;
 import waxhand.core.passes.limbs.PartGoals;
+import waxhand.desk.kits.limbs.GiveWayMark;
 import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.Posing;
 import waxhand.desk.viewport.Mark;
@@ -54,7 +56,22 @@ public final class LayerMarks {
         .flatMap(GoalPart::of)
         .filter(p -> !stage.pass().replaces() && PartGoals.isPossible(stage.out(), p))
         .ifPresent(p -> marks.add(diamond(stage, joint, place)));
+    if (LayerEdit.has(stage.pass(), part, Channel.Of.GOAL) && !stage.plate().locked()) {
+      givesWay(stage, pose, place).ifPresent(marks::add);
+    }
     return marks;
+  }
+
+  /** How much the body gives way to what is pulled. */
+  private static Optional<Mark> givesWay(
+      ChosenStage<LayerPass> stage, WorldPose pose, Vector3d place) {
+    LayerPass layer = stage.pass();
+    return stage.out().body().joint(Role.HIPS).stream()
+        .mapToObj(h -> new Vector3d(pose.x(h), pose.y(h), pose.z(h)))
+        .<Mark>map(
+            hips ->
+                new GiveWayMark(hips, place, stage.session(), layer.giveWay(), layer::withGiveWay))
+        .findFirst();
   }
 
   private static Mark pegs(

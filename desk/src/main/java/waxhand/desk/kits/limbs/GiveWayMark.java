@@ -2,9 +2,10 @@ package waxhand.desk.kits.limbs;
 
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.DoubleFunction;
 import javafx.scene.canvas.GraphicsContext;
 import org.joml.Vector3d;
-import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.chain.Pass;
 import waxhand.desk.session.PlateEdit;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette.Ink;
@@ -17,9 +18,16 @@ import waxhand.desk.viewport.Sight;
  * A scale beside the hips: the higher its knob, the more the body gives way.
  *
  * @param hips metres
- * @param driven what the goal drives; the scale stands on the other side of the hips
+ * @param driven what is driven; the scale stands on the other side of the hips
+ * @param giveWay how much it gives way, 0 to 1
+ * @param changed the chosen pass when it gives way by another share
  */
-record GiveWayMark(Vector3d hips, Vector3d driven, Session session, LimbGoalPass goal)
+public record GiveWayMark(
+    Vector3d hips,
+    Vector3d driven,
+    Session session,
+    double giveWay,
+    DoubleFunction<? extends Pass> changed)
     implements Mark {
   private static final double LENGTH_PX = 60;
   private static final double ASIDE_PX = 70;
@@ -33,7 +41,7 @@ record GiveWayMark(Vector3d hips, Vector3d driven, Session session, LimbGoalPass
       return Optional.empty();
     }
     double x = h[0] + (d[0] > h[0] ? -1 : 1) * ASIDE_PX;
-    return Optional.of(new double[] {x, h[1] + (0.5 - goal.giveWay()) * LENGTH_PX});
+    return Optional.of(new double[] {x, h[1] + (0.5 - giveWay) * LENGTH_PX});
   }
 
   @Override
@@ -45,7 +53,7 @@ record GiveWayMark(Vector3d hips, Vector3d driven, Session session, LimbGoalPass
 
   private void draw(Pen pen, double x, double y) {
     GraphicsContext g = pen.graphics();
-    double low = y + goal.giveWay() * LENGTH_PX;
+    double low = y + giveWay * LENGTH_PX;
     g.setLineWidth(2);
     g.setStroke(pen.ink(Ink.HAIRLINE));
     g.strokeLine(x, low - LENGTH_PX, x, low);
@@ -54,7 +62,7 @@ record GiveWayMark(Vector3d hips, Vector3d driven, Session session, LimbGoalPass
     g.setFill(pen.ink(Ink.RAISED));
     g.fillRoundRect(x - 8, y - 5, 16, 10, 5, 5);
     g.strokeRoundRect(x - 8, y - 5, 16, 10, 5, 5);
-    String words = String.format(Locale.ROOT, "gives way %.0f %%", 100 * goal.giveWay());
+    String words = String.format(Locale.ROOT, "gives way %.0f %%", 100 * giveWay);
     pen.words(words, x - 50, low + 20);
   }
 
@@ -70,8 +78,8 @@ record GiveWayMark(Vector3d hips, Vector3d driven, Session session, LimbGoalPass
             x,
             y,
             (right, up) -> {
-              double share = goal.giveWay() + up / LENGTH_PX;
-              edit.to("giving way to", goal.withGiveWay(Math.max(0, Math.min(1, share))));
+              double share = giveWay + up / LENGTH_PX;
+              edit.to("giving way to", changed.apply(Math.max(0, Math.min(1, share))));
             },
             session::settle));
   }

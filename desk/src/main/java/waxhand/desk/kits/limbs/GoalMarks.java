@@ -42,7 +42,9 @@ public final class GoalMarks {
     List<Mark> marks = new ArrayList<>();
     if (goal.uses("giveWay")) {
       stage.out().body().joint(Role.HIPS).stream()
-          .mapToObj(h -> new GiveWayMark(place(now, h), place, session, goal))
+          .mapToObj(
+              h ->
+                  new GiveWayMark(place(now, h), place, session, goal.giveWay(), goal::withGiveWay))
           .forEach(marks::add);
     }
     Limb.of(stage.out().body()).stream()

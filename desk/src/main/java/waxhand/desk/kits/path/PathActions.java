@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import waxhand.core.body.PartName;
+import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.PartPath;
@@ -136,14 +137,16 @@ public final class PathActions {
     LayerPass bent = bending.of(stage, PartPath.of(stage.out().clip(), joint, raw), raw);
     new PlateEdit(session).to(what + " the path of " + part + " on", bent);
     session.settle();
-    told(what, "the " + part);
+    told(what, "the " + part, raw.count());
   }
 
   /** A prop's path is bent by a plate of its own, which stays adjustable. */
   private void bendProp(String what, Bend bend, String prop) {
     Plate chosen = session.plate().orElseThrow();
+    Chain was = session.chain();
     if (chosen.pass() instanceof PropPathPass pass) {
-      new PlateEdit(session).to(what + " by", pass.withBend(bend));
+      new PlateEdit(session).to(what + " the path by", pass.withBend(bend));
+      session.settle();
     } else if (bend == Bend.STRAIGHT && session.workRange().count() == session.frames()) {
       mention.accept("The work range is the whole take: set it over the stretch first.");
       return;
@@ -151,18 +154,18 @@ public final class PathActions {
       String id = session.chain().freshId(PropPathPass.KIND);
       Plate fresh = Plate.of(id, PropPathPass.KIND.defaults().withBend(bend));
       Plate plate = NewPropPath.ofTheChosenProp(session, fresh);
-      session.editChain(
-          what + " the path of " + prop,
-          null,
-          c -> c.inserted(c.indexOf(chosen.id()).orElseThrow() + 1, plate));
+      // before what goes by the prop, so that it follows
+      int behind = chosen.pass().gives().isPresent() ? 1 : 0;
+      int at = was.indexOf(chosen.id()).orElseThrow() + behind;
+      session.editChain(what + " the path of " + prop, null, c -> c.inserted(at, plate));
       session.plateIdProperty().set(Optional.of(id));
     }
-    told(what, prop);
+    if (!session.chain().equals(was)) {
+      told(what, prop, session.plate().orElseThrow().active(session.frames()).count());
+    }
   }
 
-  private void told(String what, String whose) {
-    int count = session.workRange().count();
-    mention.accept(
-        "The path of " + whose + " over " + count + " frames of the work range: " + what + "ed.");
+  private void told(String what, String whose, int frames) {
+    mention.accept("The path of " + whose + " over " + frames + " frames: " + what + "ed.");
   }
 }
