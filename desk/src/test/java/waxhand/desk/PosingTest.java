@@ -247,6 +247,20 @@ class PosingTest extends DeskTest {
     run("curves");
     run("curves");
     assertThat(lanes.isVisible()).isTrue();
+
+    // a second layer on the same part: keys of the first are rings, and lead back to it
+    String original = plate().id();
+    run("duplicate");
+    assertThat(plate().id()).isNotEqualTo(original);
+    run("select-keys");
+    PartName arm = PartName.of(Role.LEFT_UPPER_ARM);
+    double at570 = lanes.at(arm, 570)[0];
+    Point2D tack = lanes.localToScreen(at570, lanes.at(arm, 570)[1]);
+    drag(tack, MouseButton.PRIMARY).dropTo(tack.add(lanes.at(arm, 550)[0] - at570, 0));
+    assertThat(keys(Channel.TURN_Z).get(0)).isBetween(546.0, 554.0);
+    clickOn(tack);
+    assertThat(plate().id()).isEqualTo(original);
+    assertThat(keys(Channel.TURN_Z).get(0)).isEqualTo(570.0);
   }
 
   @Test

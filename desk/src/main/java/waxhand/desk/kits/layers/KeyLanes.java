@@ -14,6 +14,7 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import waxhand.core.body.PartName;
 import waxhand.core.body.Side;
+import waxhand.core.chain.Plate;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.passes.layers.LayerRow;
@@ -38,6 +39,7 @@ public final class KeyLanes extends TimeArea {
 
   private final LayerTool tool;
   private final Palette palette;
+  private final OtherKeys others;
   private final SelectionBox box = new SelectionBox();
   private Optional<Drag> held = Optional.empty();
   private Optional<Boolean> grip = Optional.empty();
@@ -50,6 +52,7 @@ public final class KeyLanes extends TimeArea {
     super(session);
     this.tool = tool;
     this.palette = palette;
+    others = new OtherKeys(session);
     hidePlayheadTop();
     setId("key-lanes");
     setFocusTraversable(true);
@@ -157,6 +160,7 @@ public final class KeyLanes extends TimeArea {
     g.setFill(palette.get(Ink.PAPER));
     g.fillRect(LEFT, top, scale.width(), ROW - 2);
     hill(g, scale, layer, row, top);
+    others.paint(g, palette, scale, row, top + ROW / 2 + 1);
     Set<LayerTool.Spot> selected = tool.selectedProperty().get();
     for (double frame : row.frames(layer)) {
       if (scale.sees(frame + 0.5)) {
@@ -292,9 +296,15 @@ public final class KeyLanes extends TimeArea {
                         + " playhead, with Ctrl between frames",
                     h.row().words(),
                     Legible.of(h.frame())))
+        .or(() -> other(x, y).map(p -> "A key of " + p.name() + ": a click chooses that layer"))
         .orElseGet(
             () ->
                 rowAt(y).map(r -> "Keys of the " + r.words()).orElse("Drag a box to select keys"));
+  }
+
+  /** The other layer whose key is under the pointer. */
+  private Optional<Plate> other(double x, double y) {
+    return x < LEFT ? Optional.empty() : rowAt(y).flatMap(r -> others.at(scale(), r, x));
   }
 
   private void pressed(MouseEvent e) {
@@ -439,6 +449,8 @@ public final class KeyLanes extends TimeArea {
       grip = Optional.empty();
     } else if (clicked && held.isPresent()) {
       session.seek((int) Math.round(held.get().from));
+    } else if (clicked && other(e.getX(), e.getY()).isPresent()) {
+      session.plateIdProperty().set(other(e.getX(), e.getY()).map(Plate::id));
     } else if (clicked && e.getX() >= LEFT && session.hasTake()) {
       session.seek(scale().frame(e.getX()));
     } else {

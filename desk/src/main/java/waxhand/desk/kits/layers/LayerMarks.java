@@ -56,7 +56,10 @@ public final class LayerMarks {
         .flatMap(GoalPart::of)
         .filter(p -> !stage.pass().replaces() && PartGoals.isPossible(stage.out(), p))
         .ifPresent(p -> marks.add(diamond(stage, joint, place)));
-    if (LayerEdit.has(stage.pass(), part, Channel.Of.GOAL) && !stage.plate().locked()) {
+    // elbows and knees only swing, nothing gives way to them
+    boolean swings = part.role().flatMap(GoalPart::of).filter(GoalPart::isMiddle).isPresent();
+    boolean pulled = LayerEdit.has(stage.pass(), part, Channel.Of.GOAL) && !swings;
+    if (pulled && !stage.plate().locked()) {
       givesWay(stage, pose, place).ifPresent(marks::add);
     }
     return marks;
