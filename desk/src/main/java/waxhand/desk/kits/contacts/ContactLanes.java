@@ -12,6 +12,7 @@ import waxhand.core.contact.ContactPart;
 import waxhand.core.measure.Slide;
 import waxhand.core.motion.Frames;
 import waxhand.core.plants.Plant;
+import waxhand.core.project.Take;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.timeline.TimeArea;
@@ -72,7 +73,15 @@ public final class ContactLanes extends TimeArea {
     contacts.stateProperty().addListener((o, a, b) -> changed());
     contacts.selectedProperty().addListener((o, a, b) -> draw());
     contacts.slidesProperty().addListener((o, a, b) -> draw());
-    session.takeProperty().addListener((o, a, b) -> changed());
+    session
+        .takeProperty()
+        .addListener(
+            (o, a, b) -> {
+              // an edit of passes alone changes what contacts there are, or nothing
+              if (a.map(Take::raw).orElse(null) != b.map(Take::raw).orElse(null)) {
+                changed();
+              }
+            });
     hands(this::pressed, this::dragged, this::released);
     addEventHandler(ScrollEvent.SCROLL, this::scrollTime);
     tells(this::words, (x, y) -> hit(x, y).map(h -> h.grip().cursor).orElse(Cursor.DEFAULT));

@@ -58,7 +58,24 @@ public final class LayerPicture implements PassPicture {
   private final VBox fingers = new VBox(4);
   private final NumberField curl;
   private final NumberField apart;
-  private List<LayerRow> shown = List.of();
+  private List<Line> shown = List.of();
+
+  /** What is told of a part of the layer. */
+  private record Line(PartName part, boolean on, int keys) {
+    static List<Line> of(LayerPass layer) {
+      Map<PartName, List<LayerRow>> byPart = new LinkedHashMap<>();
+      layer.rows().forEach(r -> byPart.computeIfAbsent(r.part(), p -> new ArrayList<>()).add(r));
+      List<Line> lines = new ArrayList<>();
+      byPart.forEach(
+          (p, own) ->
+              lines.add(
+                  new Line(
+                      p,
+                      own.stream().anyMatch(r -> !r.off()),
+                      own.stream().mapToInt(r -> r.curve().keys().size()).max().orElse(0))));
+      return lines;
+    }
+  }
 
   public LayerPicture(Session session, Commands commands) {
     this.session = session;
@@ -289,9 +306,11 @@ public final class LayerPicture implements PassPicture {
           curl.show(Math.toDegrees(b.curl(layer, frame())));
           apart.show(Math.toDegrees(b.spread(layer, frame())));
         });
-    if (!layer.rows().equals(shown)) {
-      shown = layer.rows();
-      rows.getChildren().setAll(list(layer));
+    List<Line> now = Line.of(layer);
+    if (!now.equals(shown)) {
+      // making controls costs most, and a drag changes values alone
+      shown = now;
+      rows.getChildren().setAll(list(now));
     }
   }
 
@@ -300,11 +319,9 @@ public final class LayerPicture implements PassPicture {
     node.setManaged(on);
   }
 
-  private List<Node> list(LayerPass layer) {
-    Map<PartName, List<LayerRow>> byPart = new LinkedHashMap<>();
-    layer.rows().forEach(r -> byPart.computeIfAbsent(r.part(), p -> new ArrayList<>()).add(r));
+  private List<Node> list(List<Line> lines) {
     List<Node> list = new ArrayList<>();
-    byPart.forEach((p, own) -> list.add(line(p, own)));
+    lines.forEach(l -> list.add(line(l)));
     if (list.isEmpty()) {
       Label none = new Label("Nothing is keyed yet.");
       none.getStyleClass().add("wh-soft");
@@ -313,13 +330,13 @@ public final class LayerPicture implements PassPicture {
     return list;
   }
 
-  private Node line(PartName of, List<LayerRow> own) {
+  private Node line(Line told) {
+    PartName of = told.part();
     CheckBox on = new CheckBox(of.words());
-    on.setSelected(own.stream().anyMatch(r -> !r.off()));
+    on.setSelected(told.on());
     on.setTooltip(new Tooltip("Whether the layer acts on the " + of.words()));
     on.setOnAction(e -> change("switch", of, on.isSelected()));
-    int keys = own.stream().mapToInt(r -> r.curve().keys().size()).max().orElse(0);
-    Label count = new Label(keys + (keys == 1 ? " key" : " keys"));
+    Label count = new Label(told.keys() + (told.keys() == 1 ? " key" : " keys"));
     count.getStyleClass().add("wh-soft");
     Region space = new Region();
     HBox.setHgrow(space, Priority.ALWAYS);
