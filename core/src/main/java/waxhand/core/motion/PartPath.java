@@ -82,50 +82,35 @@ public final class PartPath {
   }
 
   /**
-   * Smoothed by a kernel that leaves a parabola a parabola, so that swings keep their size; where
-   * it stands still its bits stay.
+   * Smoothed by the Gaussian kernel of fourth order (Wand &amp; Schucany, "Gaussian-based kernels",
+   * Can. J. Statist. 18, 1990): its second moment is nothing, so a parabola stays a parabola and
+   * swings keep their size. Each place looks at as many neighbours before it as behind it, or the
+   * ends would be drawn inwards.
    *
    * @param width of the kernel, frames, above 0
    */
   public PartPath smooth(double width) {
-    int count = count();
-    double[] to = new double[3 * count];
+    double[] kernel = new double[(int) Math.ceil(WIDTHS * width) + 1];
+    for (int m = 0; m < kernel.length; m++) {
+      double u2 = m * m / (width * width);
+      kernel[m] = (1.5 - 0.5 * u2) * Math.exp(-0.5 * u2);
+    }
+    double[] to = places.clone();
     double[] off = new double[3];
-    for (int n = 0; n < count; n++) {
-      int reach = reach(n, count, width);
-      double sum = 0;
+    for (int n = 0; n < count(); n++) {
+      int reach = Math.min(kernel.length - 1, Math.min(n, count() - 1 - n));
+      double sum = kernel[0];
       Arrays.fill(off, 0);
-      for (int m = n - reach; m <= n + reach; m++) {
-        double w = weight(m - n, width);
-        sum += w;
+      for (int m = 1; m <= reach; m++) {
+        sum += 2 * kernel[m];
         for (int i = 0; i < 3; i++) {
-          off[i] += w * (at(m, i) - at(n, i));
+          off[i] += kernel[m] * (at(n - m, i) + at(n + m, i) - 2 * at(n, i));
         }
       }
       for (int i = 0; i < 3; i++) {
-        to[3 * n + i] = at(n, i) + off[i] / sum;
+        to[3 * n + i] += off[i] / sum;
       }
     }
     return new PartPath(run, to);
-  }
-
-  /**
-   * How many neighbours on either side a smoothed place looks at: as many on both, or the ends
-   * would be drawn inwards.
-   *
-   * @param width of the kernel, frames
-   */
-  public static int reach(int n, int count, double width) {
-    return Math.min((int) Math.ceil(WIDTHS * width), Math.min(n, count - 1 - n));
-  }
-
-  /**
-   * What a neighbour so many frames away counts, as against 1.5 for the place itself: the Gaussian
-   * kernel of fourth order (Wand &amp; Schucany, "Gaussian-based kernels", Can. J. Statist. 18,
-   * 1990), whose second moment is nothing.
-   */
-  public static double weight(int frames, double width) {
-    double u2 = frames * frames / (width * width);
-    return (1.5 - 0.5 * u2) * Math.exp(-0.5 * u2);
   }
 }

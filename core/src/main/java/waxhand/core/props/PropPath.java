@@ -1,10 +1,14 @@
 package waxhand.core.props;
 
 import java.util.Arrays;
+import java.util.function.IntToDoubleFunction;
+import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Quats;
+import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.PartPath;
 import waxhand.core.motion.TimeMap;
+import waxhand.core.signal.Smoother;
 
 /** Where a prop is in every frame: place, metres, and rotation. Immutable. */
 public final class PropPath {
@@ -45,6 +49,103 @@ public final class PropPath {
       System.arraycopy(poses, WIDTH * (seen.from() + n), places, 3 * n, 3);
     }
     return PartPath.adopt(seen, places);
+  }
+
+  /** This path, from its place at the start of a run straight to that at its end, as fast. */
+  public PropPath straight(Frames run) {
+    return with(places(run).straight());
+  }
+
+  /**
+   * This path with place and turn filtered over a run, each stretch between two rests by itself: what
+   * lies still keeps its bits, and what is set down stops as suddenly as it did.
+   *
+   * @param fade frames over which a stretch leaves what it was, and comes to it again, at its ends
+   */
+  public PropPath smooth(Frames run, Smoother filter, int fade) {
+    PropPath smooth = new PropPath(poses.clone());
+    int from = run.from();
+    while (from + 1 < run.to()) {
+      int to = from + 1;
+      while (to < run.to() && same(to, to - 1) == same(from + 1, from)) {
+        to++;
+      }
+      if (!same(from + 1, from)) {
+        smooth.filter(new Frames(from, to), filter, fade);
+      }
+      from = to - 1;
+    }
+    return smooth;
+  }
+
+  /** Modified: this, which nobody else has yet. */
+  private void filter(Frames stretch, Smoother filter, int fade) {
+    int count = stretch.count();
+    int first = WIDTH * stretch.from();
+    double[] places = new double[3 * count];
+    double[] turns = new double[4 * count];
+    for (int n = 0; n < count; n++) {
+      System.arraycopy(poses, first + WIDTH * n, places, 3 * n, 3);
+      System.arraycopy(poses, first + WIDTH * n + 3, turns, 4 * n, 4);
+    }
+    RotationVectors.alignSigns(turns, count);
+    filter(places, 3, count, filter, fade);
+    filter(turns, 4, count, filter, fade);
+    for (int n = 1; n + 1 < count; n++) {
+      Quats.normalize(turns, 4 * n);
+      System.arraycopy(places, 3 * n, poses, first + WIDTH * n, 3);
+      System.arraycopy(turns, 4 * n, poses, first + WIDTH * n + 3, 4);
+    }
+  }
+
+  /** Filtered; the ends stay where they are. Modified: values. */
+  private static void filter(double[] values, int width, int count, Smoother filter, int fade) {
+    double[] was = values.clone();
+    filter.smooth(values, count, width, new double[filter.workspace(count, width)]);
+    int last = count - 1;
+    double far = Math.max(1, Math.min(fade, last / 2.0));
+    double[] off = new double[2 * width];
+    for (int i = 0; i < width; i++) {
+      off[i] = was[i] - values[i];
+      off[width + i] = was[width * last + i] - values[width * last + i];
+    }
+    for (int n = 0; n < count; n++) {
+      double left = 1 - Hermite.smoothstep(Math.min(1, n / far));
+      double right = 1 - Hermite.smoothstep(Math.min(1, (last - n) / far));
+      for (int i = 0; i < width; i++) {
+        values[width * n + i] += left * off[i] + right * off[width + i];
+      }
+    }
+  }
+
+  private PropPath with(PartPath places) {
+    double[] now = poses.clone();
+    for (int n = 0; n < places.count(); n++) {
+      for (int i = 0; i < 3; i++) {
+        now[WIDTH * (places.run().from() + n) + i] = places.at(n, i);
+      }
+    }
+    return new PropPath(now);
+  }
+
+  /**
+   * This path on its way to another over a run.
+   *
+   * @param share of the way in a frame, 0 to 1
+   */
+  public PropPath mixed(Frames run, PropPath to, IntToDoubleFunction share) {
+    double[] now = poses.clone();
+    for (int f = run.from(); f < run.to(); f++) {
+      int at = WIDTH * f;
+      double w = share.applyAsDouble(f);
+      if (w > 0 && !Arrays.equals(poses, at, at + WIDTH, to.poses, at, at + WIDTH)) {
+        for (int i = 0; i < 3; i++) {
+          now[at + i] += w * (to.poses[at + i] - now[at + i]);
+        }
+        Quats.slerp(now, at + 3, to.poses, at + 3, w, now, at + 3);
+      }
+    }
+    return new PropPath(now);
   }
 
   /** Whether it stands still in a frame: where it was in the one before and will be in the next. */

@@ -24,6 +24,7 @@ import waxhand.core.maths.RotationVectors;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.TrackType;
+import waxhand.core.passes.common.SmoothAmounts;
 import waxhand.core.passes.common.EachJoint;
 import waxhand.core.scene.Motion;
 import waxhand.core.signal.ResidualAnalysis;
@@ -90,16 +91,6 @@ public record SmoothPass(
     }
   }
 
-  private static final Amount STRENGTH =
-      new Amount(
-          "strength",
-          "Strength",
-          "×",
-          0.2,
-          4,
-          0.05,
-          "1 is what brings simulated takes nearest to their truth.");
-
   private static final Amount CUTOFF =
       new Amount(
               "cutoffHz",
@@ -157,7 +148,7 @@ public record SmoothPass(
                           + " every frame alike.",
                       SmoothPass::method,
                       SmoothPass::withMethod),
-                  STRENGTH.of(SmoothPass::strength, SmoothPass::withStrength),
+                  SmoothAmounts.STRENGTH.of(SmoothPass::strength, SmoothPass::withStrength),
                   CUTOFF.found(SmoothPass::cutoffHz, SmoothPass::withCutoff),
                   new Setting.Choice<>(
                       "order",
@@ -226,7 +217,7 @@ public record SmoothPass(
     if (!DEGREES.contains(Integer.toString(degree))) {
       throw new IllegalArgumentException("degree " + degree + "; it must be one of " + DEGREES);
     }
-    STRENGTH.check(strength);
+    SmoothAmounts.STRENGTH.check(strength);
     CUTOFF.check(cutoffHz);
     WINDOW.check(windowS);
   }

@@ -86,14 +86,20 @@ class GuardPassTest {
     assertThat(Props.of(behind)).isEqualTo(Props.of(result(crate))).hasSize(1);
     PropPath was = Props.of(behind).get(0).path();
     PropPath is = Props.of(result(crate, guard, path)).get(0).path();
+    int changed = 0;
     for (int f = 0; f < 700; f++) {
       double[] a = new double[14];
       was.read(f, a, 0);
       is.read(f, a, 7);
       boolean same = Arrays.equals(a, 0, 7, a, 7, 14);
-      boolean held = f > 60 && f < 640;
-      assertThat(same).as("frame %d", f).isEqualTo(f >= 300 && f < 400 || same && !held);
+      boolean guarded = f >= 300 && f < 400;
+      // hands take it at 50, and what they let go at 650 has come to stand by 690
+      if (guarded || f <= 50 || f > 690) {
+        assertThat(same).as("frame %d", f).isTrue();
+      }
+      changed += same ? 0 : 1;
     }
+    assertThat(changed).isGreaterThan(350);
   }
 
   @Test
