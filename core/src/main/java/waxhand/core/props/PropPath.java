@@ -57,8 +57,8 @@ public final class PropPath {
   }
 
   /**
-   * This path with place and turn filtered over a run, each stretch between two rests by itself: what
-   * lies still keeps its bits, and what is set down stops as suddenly as it did.
+   * This path with place and turn filtered over a run, each stretch between two rests by itself:
+   * what lies still keeps its bits, and what is set down stops as suddenly as it did.
    *
    * @param fade frames over which a stretch leaves what it was, and comes to it again, at its ends
    */

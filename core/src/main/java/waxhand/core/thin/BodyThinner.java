@@ -4,8 +4,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
+import org.joml.Vector3dc;
 import waxhand.core.body.Body;
 import waxhand.core.contact.Contact;
+import waxhand.core.contact.PartPoint;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
@@ -19,8 +21,14 @@ public final class BodyThinner {
   /** Errors of the joints along a limb seldom all point one way. */
   private static final double SHARE = 0.5;
 
+  /** Of what a part that rests may be off they have less: that may not change quickly either. */
+  private static final double REST = 0.25;
+
+  /** A place is carried by a frame and those beside it. */
+  private static final int BESIDE = 2;
+
   /** After so many rounds what is still too far off keeps its samples. */
-  private static final int ROUNDS = 8;
+  private static final int ROUNDS = 14;
 
   private final Body body;
   private final BitSet joints;
@@ -67,6 +75,7 @@ public final class BodyThinner {
   public Thinned thin(Clip clip, Frames run) {
     Clip cut = clip.cut(run);
     List<Strip> strips = strips(cut, true);
+    contacts.forEach(c -> begin(strips, c, run));
     RunPose pose = new RunPose(cut);
     Places places = new Places(reach, body, tolerance, contacts, pose, run);
     for (int round = 0; ; round++) {
@@ -119,6 +128,31 @@ public final class BodyThinner {
     return strips;
   }
 
+  /**
+   * What carries a part that rests begins with a share of what that may be off. Modified: strips.
+   */
+  private void begin(List<Strip> strips, Contact contact, Frames run) {
+    Frames resting = contact.frames().grown(BESIDE).within(run);
+    int rests = contact.part().on(body).map(PartPoint::joint).orElse(-1);
+    // its tip rests, too, where it has one
+    double far =
+        rests < 0 ? 0 : body.skeleton().joint(rests).tip().map(Vector3dc::length).orElse(0.0);
+    for (int j = rests; j >= 0 && !resting.isEmpty(); j = body.skeleton().parent(j)) {
+      double arm = far;
+      int carries = j;
+      strips.stream()
+          .filter(s -> s.joint == carries)
+          .forEach(
+              s ->
+                  s.begin(
+                      resting.from() - run.from(),
+                      resting.to() - run.from(),
+                      REST * Tolerance.RESTING_M,
+                      arm));
+      far += body.skeleton().joint(j).offset().length();
+    }
+  }
+
   /** Tightens tolerances where places are too far off; whether any was. Modified: strips. */
   private boolean tightened(List<Strip> strips, Places places, boolean keep) {
     double[][] by = new double[body.skeleton().size()][];
@@ -152,7 +186,7 @@ public final class BodyThinner {
           by[j] = new double[count];
           Arrays.fill(by[j], 1);
         }
-        for (int n = Math.max(0, frame - 2); n < Math.min(count, frame + 3); n++) {
+        for (int n = Math.max(0, frame - BESIDE); n < Math.min(count, frame + BESIDE + 1); n++) {
           by[j][n] = Math.min(by[j][n], Math.max(factor, factor == 0 ? 0 : 0.4));
         }
       }

@@ -40,6 +40,19 @@ final class Strip {
     thinner = new CourseThinner(course, samples, track.frames());
   }
 
+  /**
+   * Allows no more in a run of samples than what moves a place so little.
+   *
+   * @param m how far that may be off, metres
+   * @param arm how far it is from the joint, metres
+   */
+  void begin(int from, int to, double m, double arm) {
+    double most = course == Course.PLACES ? m : m / Math.max(1e-3, arm);
+    for (int n = Math.max(0, from); n < Math.min(to, tolerance.length); n++) {
+      tolerance[n] = Math.min(tolerance[n], most);
+    }
+  }
+
   /** Allows less in a sample, by a factor. */
   void tighten(int sample, double factor) {
     tolerance[sample] *= factor;
