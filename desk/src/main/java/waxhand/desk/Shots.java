@@ -235,6 +235,8 @@ final class Shots {
               bench.viewport().look(Aspect.PERSPECTIVE);
               bench.viewport().active().requestFocus();
               bench.commands().get("add-thin").run();
+              // so high the panel shows its plots
+              bench.commands().get("fold-time").run();
               bench.viewport().frameParts();
             }));
     // the keys are found once the chain has been worked out
@@ -245,6 +247,7 @@ final class Shots {
         new Shot(
             "lampblack",
             () -> {
+              bench.commands().get("fold-time").run();
               bench.viewport().look(Aspect.PERSPECTIVE);
               bench.setTheme(Theme.LAMPBLACK);
               session.choose("take-2");

@@ -334,6 +334,19 @@ public final class Session {
     return selection.get().on(body);
   }
 
+  /** {@link #held(Body)} of the raw take's body. */
+  public int held() {
+    return selected().length() - 1;
+  }
+
+  /**
+   * Of the selected joints of a body the one that a hand works on: the outermost, such as a forearm
+   * that is in the hips; below 0 where none is.
+   */
+  public int held(Body body) {
+    return selected(body).length() - 1;
+  }
+
   /** Selects joints of the raw take's body alone. */
   public void select(BitSet joints) {
     take.get().ifPresent(t -> select(t.raw().motion().body(), joints));

@@ -5,10 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import waxhand.core.body.Body;
+import waxhand.core.body.Role;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.passes.ground.LevelPass;
@@ -59,6 +62,21 @@ class SessionTest {
     assertThat(session.plate()).isEmpty();
     session.undo();
     assertThat(session.plate().map(Plate::id)).contains("a");
+  }
+
+  /** A finding selects both parts that meet; a hand works on the one that can be taken away. */
+  @Test
+  void ofSeveralSelectedPartsTheOutermostIsHeld() {
+    Session session = demo();
+    Body body = session.takeProperty().get().orElseThrow().raw().motion().body();
+    assertThat(session.held()).isNegative();
+    BitSet both = new BitSet();
+    for (Role role : List.of(Role.HIPS, Role.RIGHT_FOREARM)) {
+      both.set(body.joint(role).orElseThrow());
+    }
+    session.select(both);
+    assertThat(body.role(session.held())).contains(Role.RIGHT_FOREARM);
+    assertThat(session.held(body)).isEqualTo(session.held());
   }
 
   @Test

@@ -77,7 +77,7 @@ public final class ContactLanes extends TimeArea {
         .takeProperty()
         .addListener(
             (o, a, b) -> {
-              // an edit of passes alone changes what contacts there are, or nothing
+              // what an edit of passes changes here the state of contacts tells
               if (a.map(Take::raw).orElse(null) != b.map(Take::raw).orElse(null)) {
                 changed();
               }

@@ -136,8 +136,8 @@ final class KeyCurvePainter {
 
   /** Which lines are of the layer, which of what lies beneath and of the result. */
   private void legend(GraphicsContext g, KeyPlot plot, TimeScale scale) {
-    double x = LEFT + scale.width() - 190;
-    String[] words = {"layer", "beneath", "result"};
+    double x = LEFT + scale.width() - 252;
+    String[] words = {"layer", "beneath", "result, both to fit"};
     Ink[] inks = {Ink.FOCUS, Ink.WIRE, Ink.WAX};
     g.setFont(Type.plain(11));
     for (int n = 0; n < words.length; n++) {

@@ -134,7 +134,8 @@ public final class KeyLanes extends TimeArea {
     if (rows.isEmpty()) {
       g.setFont(Type.plain(12));
       g.setFill(palette.get(Ink.SOFT));
-      g.fillText("No keys yet: select a part, and turn or pull it in the view.", LEFT, TOP + 14);
+      g.fillText(
+          "No keys yet: select a part, and turn or pull it in the view.", LEFT + 8, TOP + 14);
     }
     double top = TOP;
     for (KeyRow row : rows) {

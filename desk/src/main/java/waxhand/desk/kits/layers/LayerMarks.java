@@ -38,7 +38,7 @@ public final class LayerMarks {
     if (selected.isEmpty() || !inside) {
       return marks;
     }
-    int joint = selected.nextSetBit(0);
+    int joint = stage.session().held(stage.out().body());
     PartName part = PartName.of(stage.out().body(), joint);
     WorldPose pose = new WorldPose(stage.out().clip().skeleton());
     pose.solve(stage.out().clip(), frame);

@@ -20,7 +20,7 @@ public record LayerOffer(String words, Runnable begin) implements Mark {
       return Optional.empty();
     }
     var body = session.takeProperty().get().orElseThrow().raw().motion().body();
-    String part = body.words(session.selected().nextSetBit(0));
+    String part = body.words(session.held());
     return Optional.of(new LayerOffer("Pose the " + part + " on a new layer", begin));
   }
 

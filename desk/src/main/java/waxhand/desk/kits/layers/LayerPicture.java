@@ -194,7 +194,7 @@ public final class LayerPicture implements PassPicture {
         .filter(l -> !l.replaces() && l.frame() == LayerPass.Frame.PARENT)
         .flatMap(l -> session.takeProperty().get())
         .filter(t -> !session.selected().isEmpty())
-        .flatMap(t -> FingerBend.of(t.raw().motion().body(), session.selected().nextSetBit(0)));
+        .flatMap(t -> FingerBend.of(t.raw().motion().body(), session.held()));
   }
 
   private void bent(FingerBend bend, double curlRad, double spreadRad) {
@@ -251,7 +251,7 @@ public final class LayerPicture implements PassPicture {
         .takeProperty()
         .get()
         .filter(t -> !session.selected().isEmpty())
-        .map(t -> PartName.of(t.raw().motion().body(), session.selected().nextSetBit(0)));
+        .map(t -> PartName.of(t.raw().motion().body(), session.held()));
   }
 
   private void turned(int axis, double degrees) {

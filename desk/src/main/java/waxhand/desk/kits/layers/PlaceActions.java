@@ -83,7 +83,7 @@ public final class PlaceActions {
   }
 
   private PartEdit edit(ChosenStage<LayerPass> stage) {
-    int joint = session.selected(stage.out().body()).nextSetBit(0);
+    int joint = session.held(stage.out().body());
     int frame = stage.frame();
     return new PartEdit(stage.pass(), stage.in(), stage.out(), joint, frame, frame);
   }
@@ -95,7 +95,7 @@ public final class PlaceActions {
   /** The prop that the selected part is nearest to here. */
   private Optional<TieTarget> nearest() {
     ChosenStage<LayerPass> stage = stage().orElseThrow();
-    int joint = session.selected(stage.out().body()).nextSetBit(0);
+    int joint = session.held(stage.out().body());
     int frame = stage.frame();
     PartPath here = PartPath.of(stage.out().clip(), joint, new Frames(frame, frame + 1));
     return Props.of(stage.out()).stream()
@@ -114,7 +114,7 @@ public final class PlaceActions {
 
   private void copy(TieTarget target) {
     ChosenStage<LayerPass> stage = stage().orElseThrow();
-    int joint = session.selected(stage.out().body()).nextSetBit(0);
+    int joint = session.held(stage.out().body());
     PartName part = PartName.of(stage.out().body(), joint);
     int frame = stage.frame();
     copied = PlaceCopy.of(stage.out(), part, target, frame);

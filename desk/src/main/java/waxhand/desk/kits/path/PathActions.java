@@ -105,7 +105,7 @@ public final class PathActions {
   }
 
   private PartName part(ChosenStage<LayerPass> stage) {
-    return PartName.of(stage.out().body(), session.selected(stage.out().body()).nextSetBit(0));
+    return PartName.of(stage.out().body(), session.held(stage.out().body()));
   }
 
   private void bend(String what, Bend bend, Bending bending) {
@@ -115,7 +115,7 @@ public final class PathActions {
       return;
     }
     ChosenStage<LayerPass> stage = ChosenStage.of(session, LayerPass.class).orElseThrow();
-    int joint = session.selected(stage.out().body()).nextSetBit(0);
+    int joint = session.held(stage.out().body());
     Frames raw = session.workRange();
     PartEdit edit =
         new PartEdit(stage.pass(), stage.in(), stage.out(), joint, stage.frame(), raw.from());

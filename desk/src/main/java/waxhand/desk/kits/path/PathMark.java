@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javafx.scene.canvas.GraphicsContext;
 import org.joml.Vector3d;
 import waxhand.core.motion.PartPath;
@@ -113,6 +114,10 @@ final class PathMark implements Mark {
 
   private void ticks(Pen pen, GraphicsContext g, double[][] at) {
     int step = step(at);
+    List<double[]> tips =
+        Stream.of(true, false)
+            .flatMap(before -> handle(before).flatMap(h -> tip(pen.sight(), h)).stream())
+            .toList();
     double labelX = Double.NEGATIVE_INFINITY;
     double labelY = Double.NEGATIVE_INFINITY;
     g.setFont(Type.plain(11));
@@ -132,16 +137,14 @@ final class PathMark implements Mark {
             at[n][1] - far * across[1],
             at[n][0] + far * across[0],
             at[n][1] + far * across[1]);
+        double x = at[n][0] + (far + LABEL_AWAY_PX) * across[0];
+        double y = at[n][1] + (far + LABEL_AWAY_PX) * across[1];
         boolean room =
             Math.hypot(at[n][0] - labelX, at[n][1] - labelY) > LABEL_PX
-                && !isNear(at, playhead(), n);
+                && !isNear(at, playhead(), n)
+                && tips.stream().noneMatch(t -> Math.hypot(t[0] - x, t[1] - y) < LABEL_PX / 2);
         if (tenth && room && pen.hasRoomForWords()) {
-          label(
-              pen,
-              g,
-              Integer.toString(frame),
-              at[n][0] + (far + LABEL_AWAY_PX) * across[0],
-              at[n][1] + (far + LABEL_AWAY_PX) * across[1]);
+          label(pen, g, Integer.toString(frame), x, y);
           labelX = at[n][0];
           labelY = at[n][1];
         }

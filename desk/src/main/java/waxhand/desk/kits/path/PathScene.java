@@ -60,7 +60,7 @@ record PathScene(
             .filter(m -> m.clip().frames() == out.get().clip().frames())
             .orElse(out.get());
     TimeMap times = stage.map(ChosenStage::times).orElseGet(() -> session.timingAt(shown));
-    int joint = session.selected(out.get().body()).nextSetBit(0);
+    int joint = session.held(out.get().body());
     int frame = Math.min(times.local(session.frameProperty().get()), out.get().clip().frames() - 1);
     int below = in.clip().skeleton() == out.get().clip().skeleton() ? joint : -1;
     PartPath is = PartPath.of(out.get().clip(), joint, tool.around(frame));
