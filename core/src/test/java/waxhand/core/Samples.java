@@ -218,4 +218,33 @@ public final class Samples {
     }
     return all;
   }
+
+  /** A skeleton with joints that only twist, before its hands and beside its bones. */
+  public static Skeleton twisting() {
+    List<Joint> j = new ArrayList<>();
+    j.add(joint("pelvis", -1, 0, 0.95, 0));
+    for (int s = 1; s <= 4; s++) {
+      j.add(joint("spine_0" + s, s - 1, 0, 0.1, 0));
+    }
+    j.add(joint("neck_01", 4, 0, 0.1, 0));
+    j.add(joint("head", 5, 0, 0.1, 0));
+    for (int side = 1; side >= -1; side -= 2) {
+      String e = side > 0 ? "_l" : "_r";
+      int c = j.size();
+      j.add(joint("clavicle" + e, 4, side * 0.03, 0.05, 0));
+      j.add(joint("upperarm" + e, c, side * 0.15, 0, 0));
+      j.add(joint("upperarm_twist_01" + e, c + 1, side * 0.14, 0, 0));
+      j.add(joint("lowerarm" + e, c + 1, side * 0.28, 0, 0));
+      j.add(joint("lowerarm_twist_01" + e, c + 3, side * 0.12, 0, 0));
+      j.add(joint("hand" + e, c + 4, side * 0.13, 0, 0));
+      j.add(joint("index_01" + e, c + 5, side * 0.08, 0, 0));
+      j.add(joint("index_02" + e, c + 6, side * 0.03, 0, 0));
+      int t = j.size();
+      j.add(joint("thigh" + e, 0, side * 0.09, 0, 0));
+      j.add(joint("thigh_twist_01" + e, t, 0, -0.2, 0));
+      j.add(joint("calf" + e, t, 0, -0.43, 0));
+      j.add(joint("foot" + e, t + 2, 0, -0.43, 0));
+    }
+    return new Skeleton(j);
+  }
 }

@@ -66,9 +66,12 @@ public interface Pass {
     return false;
   }
 
-  /** Whether being prepared takes a look at the samples, not only at body, rate and length. */
+  /**
+   * Whether being prepared takes a look at the samples, or for what it {@link #needs}, and not only
+   * at body, rate and length.
+   */
   default boolean finds() {
-    return false;
+    return needs().isPresent();
   }
 
   /**

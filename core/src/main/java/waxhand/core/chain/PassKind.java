@@ -149,4 +149,10 @@ public record PassKind<P extends Pass>(
   private P own(Pass pass) {
     return (P) defaults.getClass().cast(pass);
   }
+
+  /** By its id, which tells kinds apart; settings are long to go through. */
+  @Override
+  public int hashCode() {
+    return id.hashCode();
+  }
 }

@@ -1,9 +1,11 @@
 package waxhand.core.chain;
 
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.Track;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
@@ -31,6 +33,21 @@ public interface Prepared {
    * @throws java.util.concurrent.CancellationException if {@code work} was stopped
    */
   Motion apply(Motion in, Frames frames, Work work);
+
+  /**
+   * Frames, counted from the first, that it works out together: some of them cost as much as all.
+   */
+  default int block() {
+    return Track.CHUNK;
+  }
+
+  /**
+   * The same work with some joints left as they come in, where what becomes of a joint depends on
+   * the samples of that joint alone; empty where joints depend on each other.
+   */
+  default Optional<Prepared> leaving(BitSet joints) {
+    return Optional.empty();
+  }
 
   /**
    * The frames whose result can differ from that of another of this kind that was prepared for the

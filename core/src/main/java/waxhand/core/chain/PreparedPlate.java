@@ -1,5 +1,6 @@
 package waxhand.core.chain;
 
+import java.util.BitSet;
 import java.util.Optional;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -16,6 +17,58 @@ import waxhand.core.work.Work;
  * @param weak the pass at the plate's weight, where results cannot be mixed frame by frame
  */
 public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak) {
+  /**
+   * What a plate made of a motion before, in all frames.
+   *
+   * @param in what went in
+   * @param out what came out
+   */
+  public record Done(Motion in, Motion out) {
+    /**
+     * The joints whose samples in a run of frames are the very same ones again; none where anything
+     * else has a say in what comes out.
+     */
+    private BitSet same(Motion now, Frames run) {
+      BitSet same = new BitSet();
+      boolean comparable =
+          now.body() == in.body()
+              && Shielded.of(now).isNone()
+              && Shielded.of(in).isNone()
+              && now.clip().frames() == in.clip().frames();
+      for (int j = 0; comparable && j < now.body().skeleton().size(); j++) {
+        same.set(j, isSame(now.clip(), j, run));
+      }
+      return same;
+    }
+
+    private boolean isSame(Clip now, int j, Frames run) {
+      boolean moves = now.hasTranslation(j);
+      return now.rotation(j).shares(run, in.clip().rotation(j))
+          && moves == in.clip().hasTranslation(j)
+          && moves == out.clip().hasTranslation(j)
+          && (!moves || now.translation(j).shares(run, in.clip().translation(j)));
+    }
+
+    /** A clip with what came of these joints in a run of frames. */
+    private Clip put(BitSet joints, Clip into, Frames run) {
+      Clip result = into;
+      for (int j = joints.nextSetBit(0); j >= 0; j = joints.nextSetBit(j + 1)) {
+        result = result.withRotation(j, into.rotation(j).with(run, out.clip().rotation(j)));
+        if (into.hasTranslation(j)) {
+          result =
+              result.withTranslation(j, into.translation(j).with(run, out.clip().translation(j)));
+        }
+      }
+      return result;
+    }
+  }
+
+  /** What came of a motion, where this plate can go on from it; empty where it cannot. */
+  public Optional<Done> done(Motion in, Motion out) {
+    boolean apart = weak.orElse(full).leaving(new BitSet()).isPresent();
+    return apart ? Optional.of(new Done(in, out)) : Optional.empty();
+  }
+
   /** Whether both give the same result for the same input, place and weight. */
   public boolean alike(PreparedPlate other) {
     return full.equals(other.full) && weak.equals(other.weak);
@@ -39,6 +92,14 @@ public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak)
    * @throws java.util.concurrent.CancellationException if {@code work} was stopped
    */
   public Motion apply(Motion in, Frames frames, Work work) {
+    return apply(in, frames, work, Optional.empty());
+  }
+
+  /**
+   * The same, with what this plate made of another motion at hand: where joints do not depend on
+   * each other, those that come in as they did then are not worked out again.
+   */
+  public Motion apply(Motion in, Frames frames, Work work, Optional<Done> before) {
     Frames all = in.clip().allFrames();
     Frames run = plate.active(all.to()).within(frames);
     Pass pass = plate.pass();
@@ -51,14 +112,19 @@ public record PreparedPlate(Plate plate, Prepared full, Optional<Prepared> weak)
           ? in
           : in.through(map, full.apply(in, all, work).clip());
     }
-    return Shielded.of(in).keeping(in, acted(in, run, work), run);
+    return Shielded.of(in).keeping(in, acted(in, run, work, before), run);
   }
 
-  private Motion acted(Motion in, Frames run, Work work) {
+  private Motion acted(Motion in, Frames run, Work work, Optional<Done> before) {
     Pass pass = plate.pass();
-    Motion out = weak.orElse(full).apply(in, run, work);
+    Prepared all = weak.orElse(full);
+    Frames felt = run.grown(reach()).within(in.clip().allFrames());
+    BitSet same = before.map(b -> b.same(in, felt)).orElseGet(BitSet::new);
+    Optional<Prepared> rest = same.isEmpty() ? Optional.empty() : all.leaving(same);
+    Motion out = rest.orElse(all).apply(in, run, work);
     boolean whole = plate.weight() == 1 && (plate.span().isAll() || !pass.kind().local());
     Clip clip = whole || weak.isPresent() ? out.clip() : mixed(in.clip(), out.clip(), run);
+    clip = rest.isPresent() ? before.orElseThrow().put(same, clip, run) : clip;
     return clip == in.clip() ? out : out.with(clip.withoutIdleTranslation());
   }
 

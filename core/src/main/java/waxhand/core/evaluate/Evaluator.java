@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import waxhand.core.body.Body;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Pass;
 import waxhand.core.chain.Plate;
@@ -42,10 +43,16 @@ public final class Evaluator {
     /** Null until the plate was prepared, and while it does not act. */
     PreparedPlate ready;
 
+    /** The body that it was prepared for. */
+    Body body;
+
     boolean settle;
     boolean sameInput;
     Motion out;
     FrameSet stale;
+
+    /** What the plate as it is made of what when all was last worked out, if that is of use. */
+    Optional<PreparedPlate.Done> done = Optional.empty();
 
     /** All frames that come out. */
     Frames all() {
@@ -154,6 +161,7 @@ public final class Evaluator {
     }
     Stages result = snapshot(chain, true);
     keepWithinBudget();
+    remember();
     return result;
   }
 
@@ -241,6 +249,7 @@ public final class Evaluator {
     Plate plate = stage.plate;
     stage.out = kept.out;
     stage.ready = kept.ready;
+    stage.body = kept.body;
     boolean sameWork =
         plate.pass().equals(kept.plate.pass())
             && plate.scope().equals(kept.plate.scope())
@@ -258,6 +267,7 @@ public final class Evaluator {
       stage.stale = changed || !differs.isEmpty() ? all : kept.stale;
       return changed || !differs.isEmpty() ? all : FrameSet.NONE;
     }
+    stage.done = changed ? Optional.empty() : kept.done;
     FrameSet spread = differs.union(spread(differs, kept.ready, stage.active()));
     if (changed) {
       spread = spread.union(stage.touched());
@@ -304,10 +314,14 @@ public final class Evaluator {
     PreparedPlate was = stage.ready;
     PreparedPlate now = plate.acts() ? prepared(k, work) : null;
     stage.settle = false;
-    stage.ready = now != null && was != null && now.alike(was) ? now.keeping(was) : now;
+    // an equal body that is made anew has joints that are other objects
+    boolean onSame = stage.body == input(k).body();
+    stage.body = input(k).body();
+    stage.ready = now != null && was != null && now.alike(was) && onSame ? now.keeping(was) : now;
     if (now != null && was != null && now.alike(was)) {
       return;
     }
+    stage.done = Optional.empty();
     FrameSet changed = changed(stage, was);
     for (int later = k; later < stages.size(); later++) {
       Stage s = stages.get(later);
@@ -392,7 +406,8 @@ public final class Evaluator {
     }
     Frames active = stage.active();
     // whole chunks, so that stages which leave them alone can share them
-    for (Frames run : stage.stale.within(range).rounded(Track.CHUNK, stage.all()).runs()) {
+    int block = stage.ready == null ? Track.CHUNK : stage.ready.full().block();
+    for (Frames run : stage.stale.within(range).rounded(block, stage.all()).runs()) {
       work.check();
       Frames acting = run.within(active);
       if (k > 0) {
@@ -406,7 +421,7 @@ public final class Evaluator {
         // frames it does not act on stand on its body all the same
         out = in.with(in.clip().withSkeleton(stage.out.clip().skeleton()), stage.out.body());
       } else if (!acting.isEmpty()) {
-        out = stage.ready.apply(in, acting, work);
+        out = stage.ready.apply(in, acting, work, stage.done);
         chunksComputed += chunks(acting);
       }
       stage.out = stage.out == null ? out : stage.out.patched(run, out);
@@ -427,6 +442,20 @@ public final class Evaluator {
     stage.out = stage.ready.apply(in, in.clip().allFrames(), work);
     chunksComputed += chunks(stage.all());
     stage.stale = FrameSet.NONE;
+  }
+
+  /** Keeps what came of what, of stages whose results are all there and that can use it. */
+  private void remember() {
+    boolean whole = true;
+    for (int k = 0; k < stages.size(); k++) {
+      Stage stage = stages.get(k);
+      boolean both = whole && stage.stale.isEmpty();
+      stage.done =
+          both && stage.ready != null && !stage.cuts()
+              ? stage.ready.done(input(k), stage.out)
+              : Optional.empty();
+      whole = stage.stale.isEmpty();
+    }
   }
 
   private static int chunks(Frames run) {

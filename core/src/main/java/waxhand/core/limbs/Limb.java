@@ -1,6 +1,7 @@
 package waxhand.core.limbs;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
@@ -67,6 +68,20 @@ public record Limb(
     int tip = leg && joints[3] >= 0 ? joints[3] : end;
     body.skeleton().toJointAtRest(upper, hinge.normalize());
     return Optional.of(new Limb(side, leg, upper, middle, end, tip, hinge));
+  }
+
+  /** The limb a joint is of, if it is of one, also where it only twists there. */
+  public static Optional<Limb> with(Body body, int joint) {
+    return of(body).stream().filter(l -> l.chain(body.skeleton()).get(joint)).findFirst();
+  }
+
+  /** From the upper joint to the end, with those between that only twist. */
+  public BitSet chain(Skeleton skeleton) {
+    BitSet chain = new BitSet();
+    for (int j = end; j >= upper; j = skeleton.parent(j)) {
+      chain.set(j);
+    }
+    return chain;
   }
 
   /** Upper, middle, end and what hangs from that, each once. */

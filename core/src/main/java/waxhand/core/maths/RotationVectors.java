@@ -210,6 +210,28 @@ public final class RotationVectors {
     return values;
   }
 
+  /**
+   * Of the rotation vectors that mean the same as one, whole turns apart along its axis, the
+   * nearest to another.
+   *
+   * @param v 3 numbers. Modified.
+   * @param near 3 numbers. Not modified.
+   */
+  public static void unwind(double[] v, double[] near) {
+    double angle = Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
+    if (angle <= 1e-9) {
+      return;
+    }
+    double along = (near[0] * v[0] + near[1] * v[1] + near[2] * v[2]) / angle;
+    double turns = Math.rint((along - angle) / (2 * Math.PI));
+    if (turns != 0) {
+      double k = (angle + 2 * Math.PI * turns) / angle;
+      for (int i = 0; i < 3; i++) {
+        v[i] *= k;
+      }
+    }
+  }
+
   /** Flips signs so that neighbouring quaternions lie on one side. Modified: rotations. */
   public static void alignSigns(double[] rotations, int count) {
     for (int n = 1; n < count; n++) {

@@ -49,6 +49,11 @@ public final class FrameSet {
     return runs.stream().mapToInt(Frames::count).sum();
   }
 
+  /** The shortest run that holds all of them. */
+  public Frames cover() {
+    return isEmpty() ? Frames.NONE : new Frames(runs.get(0).from(), runs.get(runs.size() - 1).to());
+  }
+
   public FrameSet union(FrameSet other) {
     if (isEmpty()) {
       return other;

@@ -85,23 +85,19 @@ public final class PartPath {
    * Smoothed by the Gaussian kernel of fourth order (Wand &amp; Schucany, "Gaussian-based kernels",
    * Can. J. Statist. 18, 1990): its second moment is nothing, so a parabola stays a parabola and
    * swings keep their size. Each place looks at as many neighbours before it as behind it, or the
-   * ends would be drawn inwards.
+   * ends would be drawn inwards; what is cut off the kernel does not come back as a moment.
    *
    * @param width of the kernel, frames, above 0
    */
   public PartPath smooth(double width) {
-    double[] kernel = new double[(int) Math.ceil(WIDTHS * width) + 1];
-    for (int m = 0; m < kernel.length; m++) {
-      double u2 = m * m / (width * width);
-      kernel[m] = (1.5 - 0.5 * u2) * Math.exp(-0.5 * u2);
-    }
+    double[][] kernels = kernels(width);
     double[] to = places.clone();
     double[] off = new double[3];
     for (int n = 0; n < count(); n++) {
-      int reach = Math.min(kernel.length - 1, Math.min(n, count() - 1 - n));
+      double[] kernel = kernels[Math.min(kernels.length - 1, Math.min(n, count() - 1 - n))];
       double sum = kernel[0];
       Arrays.fill(off, 0);
-      for (int m = 1; m <= reach; m++) {
+      for (int m = 1; m < kernel.length; m++) {
         sum += 2 * kernel[m];
         for (int i = 0; i < 3; i++) {
           off[i] += kernel[m] * (at(n - m, i) + at(n + m, i) - 2 * at(n, i));
@@ -112,5 +108,25 @@ public final class PartPath {
       }
     }
     return new PartPath(run, to);
+  }
+
+  /** By how many neighbours to either side are looked at: their weights, from the middle on. */
+  private static double[][] kernels(double width) {
+    double[][] kernels = new double[(int) Math.ceil(WIDTHS * width) + 1][];
+    double second = 0;
+    double fourth = 0;
+    for (int reach = 0; reach < kernels.length; reach++) {
+      double r2 = (double) reach * reach;
+      double edge = Math.exp(-0.5 * r2 / (width * width));
+      second += r2 * edge;
+      fourth += r2 * r2 * edge;
+      double off = fourth > 0 ? second / fourth : 0;
+      double[] kernel = new double[reach + 1];
+      for (int m = 0; m <= reach; m++) {
+        kernel[m] = (1 - off * m * m) * Math.exp(-0.5 * m * m / (width * width));
+      }
+      kernels[reach] = kernel;
+    }
+    return kernels;
   }
 }

@@ -144,7 +144,10 @@ public final class Track {
     return copy;
   }
 
-  /** This track with the frames of {@code run} taken from {@code other}, sharing whole chunks. */
+  /**
+   * This track with the frames of {@code run} taken from {@code other}. Chunks that come out bit
+   * for bit as they were here, or else as they are there, are shared.
+   */
   public Track with(Frames run, Track other) {
     if (other == this || run.isEmpty()) {
       return this;
@@ -158,21 +161,29 @@ public final class Track {
       int c = frame / CHUNK;
       int within = frame % CHUNK;
       int count = Math.min(CHUNK - within, run.to() - frame);
-      if (chunks[c] != other.chunks[c]) {
-        if (changed == null) {
-          changed = chunks.clone();
-        }
-        if (count * width == chunks[c].length) {
-          changed[c] = other.chunks[c];
-        } else {
-          double[] chunk = changed[c].clone();
-          System.arraycopy(other.chunks[c], within * width, chunk, within * width, count * width);
-          changed[c] = chunk;
-        }
+      double[] merged = merged(chunks[c], other.chunks[c], within * width, count * width);
+      if (merged != chunks[c]) {
+        changed = changed == null ? chunks.clone() : changed;
+        changed[c] = merged;
       }
       frame += count;
     }
     return changed == null ? this : new Track(type, frames, changed);
+  }
+
+  private static double[] merged(double[] mine, double[] theirs, int from, int count) {
+    if (mine == theirs || sameBits(mine, from, theirs, from, count)) {
+      return mine;
+    }
+    int to = from + count;
+    boolean alike =
+        sameBits(mine, 0, theirs, 0, from) && sameBits(mine, to, theirs, to, mine.length - to);
+    if (alike) {
+      return theirs;
+    }
+    double[] merged = mine.clone();
+    System.arraycopy(theirs, from, merged, from, count);
+    return merged;
   }
 
   /** The frames of {@code run} as a track of their own. */
@@ -239,11 +250,7 @@ public final class Track {
   }
 
   private static boolean sameBits(double[] a, int aFrom, double[] b, int bFrom, int count) {
-    for (int i = 0; i < count; i++) {
-      if (Double.doubleToRawLongBits(a[aFrom + i]) != Double.doubleToRawLongBits(b[bFrom + i])) {
-        return false;
-      }
-    }
-    return true;
+    // tells 0 from -0; only of what is no number it does not tell bits, and there is none here
+    return Arrays.equals(a, aFrom, aFrom + count, b, bFrom, bFrom + count);
   }
 }

@@ -1,10 +1,12 @@
 package waxhand.core.scene;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
-import java.util.LinkedHashMap;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -29,6 +31,14 @@ public final class Shielded implements Strand<Shielded> {
     this.shields = shields;
   }
 
+  /** One order, however they were come to: of two on a joint the first decides the last bits. */
+  private static Map<BitSet, Track> inOrder(Map<BitSet, Track> shields) {
+    Map<BitSet, Track> all =
+        new TreeMap<>(Comparator.comparing(BitSet::toLongArray, Arrays::compare));
+    all.putAll(shields);
+    return all;
+  }
+
   /** Those of a motion. */
   public static Shielded of(Motion motion) {
     return motion.get(KIND);
@@ -46,7 +56,7 @@ public final class Shielded implements Strand<Shielded> {
    * @param weights 0 to 1, a number a frame of the run. Not modified.
    */
   public Shielded with(BitSet joints, int frames, Frames run, double[] weights) {
-    Map<BitSet, Track> all = new LinkedHashMap<>(shields);
+    Map<BitSet, Track> all = inOrder(shields);
     Track before = all.getOrDefault(joints, open(frames));
     double[] now = new double[run.count()];
     before.read(run, now);
@@ -66,7 +76,7 @@ public final class Shielded implements Strand<Shielded> {
     if (other == this) {
       return this;
     }
-    Map<BitSet, Track> all = new LinkedHashMap<>();
+    Map<BitSet, Track> all = inOrder(Map.of());
     shields.forEach(
         (joints, track) -> all.put(joints, track.with(run, other.track(joints, track.frames()))));
     other.shields.forEach(
@@ -102,7 +112,7 @@ public final class Shielded implements Strand<Shielded> {
   }
 
   private Shielded changed(UnaryOperator<Track> change) {
-    Map<BitSet, Track> all = new LinkedHashMap<>();
+    Map<BitSet, Track> all = inOrder(Map.of());
     shields.forEach((joints, track) -> all.put(joints, change.apply(track)));
     all.values().removeIf(track -> track.isConstant(0));
     return all.isEmpty() ? NONE : new Shielded(all);

@@ -99,31 +99,7 @@ class RolesTest {
 
   @Test
   void twistJointsAreSteppedOverAndFourSpinesFit() {
-    List<Joint> j = new ArrayList<>();
-    j.add(Samples.joint("pelvis", -1, 0, 0.95, 0));
-    for (int s = 1; s <= 4; s++) {
-      j.add(Samples.joint("spine_0" + s, s - 1, 0, 0.1, 0));
-    }
-    j.add(Samples.joint("neck_01", 4, 0, 0.1, 0));
-    j.add(Samples.joint("head", 5, 0, 0.1, 0));
-    for (int side = 1; side >= -1; side -= 2) {
-      String e = side > 0 ? "_l" : "_r";
-      int c = j.size();
-      j.add(Samples.joint("clavicle" + e, 4, side * 0.03, 0.05, 0));
-      j.add(Samples.joint("upperarm" + e, c, side * 0.15, 0, 0));
-      j.add(Samples.joint("upperarm_twist_01" + e, c + 1, side * 0.14, 0, 0));
-      j.add(Samples.joint("lowerarm" + e, c + 1, side * 0.28, 0, 0));
-      j.add(Samples.joint("lowerarm_twist_01" + e, c + 3, side * 0.12, 0, 0));
-      j.add(Samples.joint("hand" + e, c + 4, side * 0.13, 0, 0));
-      j.add(Samples.joint("index_01" + e, c + 5, side * 0.08, 0, 0));
-      j.add(Samples.joint("index_02" + e, c + 6, side * 0.03, 0, 0));
-      int t = j.size();
-      j.add(Samples.joint("thigh" + e, 0, side * 0.09, 0, 0));
-      j.add(Samples.joint("thigh_twist_01" + e, t, 0, -0.2, 0));
-      j.add(Samples.joint("calf" + e, t, 0, -0.43, 0));
-      j.add(Samples.joint("foot" + e, t + 2, 0, -0.43, 0));
-    }
-    Body body = Body.of(new Skeleton(j));
+    Body body = Body.of(Samples.twisting());
     assertThat(named(body, Role.SPINE_1)).isEqualTo("spine_01");
     assertThat(named(body, Role.SPINE_3)).isEqualTo("spine_03");
     assertThat(named(body, Role.CHEST)).isEqualTo("spine_04");

@@ -131,6 +131,33 @@ class TurnCurveTest {
     }
   }
 
+  /** A run that begins or ends with the take is held at its other end alone. */
+  @Property(tries = 100)
+  void aRunToTheEndsOfTheTakeTurnsAllOfIt(@ForAll Random random) {
+    TurnCurve before = new TurnCurve(drawn(random));
+    double[] to = {random.nextGaussian(), random.nextGaussian(), random.nextGaussian()};
+    double frame = 14 + random.nextInt(30);
+    double last = 60;
+    boolean open = random.nextBoolean();
+    boolean endless = !open || random.nextBoolean();
+    double from = open ? 0 : frame - 1 - random.nextInt(12);
+    double end = endless ? last : frame + 1 + random.nextInt(12);
+    TurnCurve after = new TurnCurve(before.raised(frame, to, from, end, last, 2));
+    double[] by = new double[4];
+    double[] q = new double[4];
+    Quats.exp(to, 0, q, 0);
+    assertThat(Quats.angle(at(after, frame), 0, q, 0)).isLessThan(1e-7);
+    Quats.leading(at(before, frame), 0, at(after, frame), 0, by, 0);
+    for (double f = 0; f <= last; f++) {
+      if (f < from - 2 || f > end + 2) {
+        assertThat(at(after, f)).as("frame %s", f).isEqualTo(at(before, f));
+      } else if (f >= from && f <= end) {
+        Quats.multiply(by, 0, at(before, f), 0, q, 0);
+        assertThat(Quats.angle(q, 0, at(after, f), 0)).as("frame %s", f).isLessThan(1e-6);
+      }
+    }
+  }
+
   @Test
   void ratesOfVectorAndBodyLeadToEachOther() {
     Random random = new Random(2);

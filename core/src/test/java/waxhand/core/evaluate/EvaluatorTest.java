@@ -12,16 +12,28 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.StoppedWork;
+import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
 import waxhand.core.contact.KnownContacts;
+import waxhand.core.curve.Curve;
+import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Track;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
+import waxhand.core.passes.layers.Channel;
+import waxhand.core.passes.layers.GuardPass;
+import waxhand.core.passes.layers.LayerEdit;
+import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.layers.LayerRow;
+import waxhand.core.passes.limbs.AimPass;
+import waxhand.core.passes.limbs.AimTarget;
 import waxhand.core.passes.limbs.LimbGoalPass;
+import waxhand.core.passes.props.PropPass;
 import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.scene.Motion;
 import waxhand.core.survey.Surveyor;
@@ -136,30 +148,162 @@ class EvaluatorTest {
   @Test
   void aStoppedEvaluationIsFinishedByTheNext() {
     Evaluator evaluator = new Evaluator(RAW);
-    AtomicInteger checks = new AtomicInteger();
-    Work stopping =
-        new Work() {
-          @Override
-          public void done(double share) {}
-
-          @Override
-          public boolean stopped() {
-            return checks.incrementAndGet() > 12;
-          }
-        };
-    assertThatThrownBy(() -> evaluator.evaluate(ten(), stopping))
+    assertThatThrownBy(() -> evaluator.evaluate(ten(), new StoppedWork(12)))
         .isInstanceOf(CancellationException.class);
     Motion result = evaluator.evaluate(ten(), Work.UNWATCHED).result();
     assertThat(Samples.sameBits(result.clip(), afresh(ten()).clip())).isTrue();
+  }
+
+  private static Plate held(String id, Role part, Channel.Of of, double by) {
+    return Plate.of(
+        id,
+        LayerEdit.set(
+            LayerPass.KIND.defaults(),
+            PartName.of(part),
+            of,
+            5000,
+            new double[] {by, 0, 0},
+            new LayerEdit.Hold.Near(40)));
+  }
+
+  private static Plate arm(double rad) {
+    return held("arm", Role.LEFT_FOREARM, Channel.Of.TURN, rad);
+  }
+
+  private static Plate pull(double metres) {
+    return held("pull", Role.LEFT_HAND, Channel.Of.GOAL, metres);
+  }
+
+  /** A filter behind a posed arm: the other parts come in as they did, and are left alone. */
+  @Test
+  void partsThatComeInAsTheyDidAreNotWorkedOutAgain() {
+    Evaluator evaluator = new Evaluator(RAW);
+    Plate all = Plate.of("all", SmoothPass.lowPass(7, 2));
+    Chain chain = Chain.of(arm(0.1), smooth("some", 4800, 5300, 6).withWeight(0.7), all);
+    Evaluator.Stages before = evaluator.evaluate(chain, Work.UNWATCHED);
+    Chain edited = chain.changed("arm", p -> arm(0.4));
+    Evaluator.Stages after = evaluator.evaluate(edited, Work.UNWATCHED);
+    assertThat(Samples.sameBits(after.result().clip(), afresh(edited).clip())).isTrue();
+    int forearm = RAW.body().joint(Role.LEFT_FOREARM).orElseThrow();
+    for (int k = 1; k <= 3; k++) {
+      for (int j = 0; j < RAW.body().skeleton().size(); j++) {
+        Track was = before.motions().get(k).clip().rotation(j);
+        Track is = after.motions().get(k).clip().rotation(j);
+        assertThat(is.shares(Frames.first(FRAMES), was)).as("%d %d", k, j).isEqualTo(j != forearm);
+      }
+    }
+    // what a filter does elsewhere, and what a guard keeps from it, is not taken from before
+    Chain quicker = edited.changed("all", p -> all.withPass(SmoothPass.lowPass(5, 2)));
+    for (double weight : new double[] {1, 0.4}) {
+      Chain weighed = quicker.changed("all", p -> p.withWeight(weight));
+      Motion result = evaluator.evaluate(weighed, Work.UNWATCHED).result();
+      assertThat(Samples.sameBits(result.clip(), afresh(weighed).clip())).isTrue();
+    }
+    Plate guard =
+        Plate.of("guard", GuardPass.KIND.defaults()).withSpan(new Span(4900, 5100, 20, 20));
+    Chain guarded = quicker.inserted(1, guard);
+    evaluator.evaluate(guarded, Work.UNWATCHED);
+    Chain again = guarded.changed("arm", p -> arm(-0.2));
+    assertThat(
+            Samples.differences(evaluator.evaluate(again, Work.UNWATCHED).result(), afresh(again)))
+        .isEmpty();
+  }
+
+  /** What a hand pulls is felt in the frames of its hold, however far filters reach for them. */
+  @Test
+  void aPullThatIsHeldCostsAndChangesTheFramesOfItsHold() {
+    Evaluator evaluator = new Evaluator(RAW);
+    evaluator.evaluate(Chain.of(pull(0), level("l", 0.1)), Work.UNWATCHED);
+    Evaluator.Stages before =
+        evaluator.evaluate(Chain.of(pull(0.1), level("l", 0.1)), Work.UNWATCHED);
+    long chunks = evaluator.chunksComputed();
+    Chain pulled = Chain.of(pull(0.6), level("l", 0.1));
+    Evaluator.Stages after = evaluator.evaluate(pulled, Work.UNWATCHED);
+    // 80 frames about frame 5000 lie in one chunk, in each of both plates
+    assertThat(evaluator.chunksComputed() - chunks).isBetween(2L, 4L);
+    assertThat(Samples.differences(after.result(), afresh(pulled))).isEmpty();
+    Frames hold = new Frames(4960, 5041);
+    int moved = 0;
+    for (int f = 4700; f < 5300; f++) {
+      for (int j = 0; j < RAW.body().skeleton().size(); j++) {
+        Clip was = before.result().clip();
+        Clip is = after.result().clip();
+        boolean same = Samples.sameBits(was, is, j, f);
+        assertThat(same || hold.contains(f)).as("%d %d", j, f).isTrue();
+        moved += same ? 0 : 1;
+      }
+    }
+    assertThat(moved).as("joints in frames").isGreaterThan(79 * 3);
+  }
+
+  /** A project that is opened is worked out afresh: props come and are looked at in one go. */
+  @Test
+  void whatGoesByAPropFindsTheOneThatIsPutInJustBefore() {
+    Plate crate = Plate.of("crate", PropPass.KIND.defaults());
+    String name = crate.pass().gives().orElseThrow();
+    AimPass looks =
+        AimPass.KIND
+            .defaults()
+            .withTarget(AimTarget.of(name))
+            .with(AimPass.KIND.defaults().amounts().withStraight(1));
+    LayerRow beside =
+        new LayerRow(
+            PartName.of(Role.LEFT_HAND), Channel.GOAL_Y, name, Curve.constant(0.05), false);
+    Chain chain =
+        Chain.of(
+            crate,
+            Plate.of("aim", looks),
+            Plate.of("layer", LayerPass.KIND.defaults().plus(beside)));
+    Evaluator.Stages stages = new Evaluator(RAW).evaluate(chain, Work.UNWATCHED);
+    Motion wanted = RAW;
+    for (int k = 0; k < 3; k++) {
+      wanted = chain.plates().get(k).apply(wanted, RAW.clip().allFrames(), Work.UNWATCHED);
+      assertThat(Samples.differences(wanted, stages.motions().get(k + 1))).as("%d", k).isEmpty();
+      assertThat(stages.prepared().get(k).orElseThrow().complaint()).as("%d", k).isEmpty();
+    }
+    int head = RAW.body().joint(Role.HEAD).orElseThrow();
+    assertThat(Samples.sameBits(RAW.clip(), stages.motions().get(2).clip(), head, 5000)).isFalse();
+    Chain without = chain.changed("crate", p -> p.withMuted(true));
+    assertThat(new Evaluator(RAW).evaluate(without, Work.UNWATCHED).prepared().get(1).orElseThrow())
+        .extracting(p -> p.complaint().orElse(""))
+        .asString()
+        .contains(name);
+  }
+
+  /** A hand drags on while what it did before is still being worked out. */
+  @Test
+  void aDragThatOvertakesItselfEndsInWhatItEndsIn() {
+    Random random = new Random(8);
+    Evaluator evaluator = new Evaluator(RAW);
+    for (int step = 0; step < 24; step++) {
+      Chain chain =
+          Chain.of(
+              arm(0.02 * random.nextInt(8)),
+              smooth("a", 4800, 5300, 6 + random.nextInt(2)),
+              smooth("b", 4000, 9000, 8));
+      Work stopping = new StoppedWork(random.nextInt(9));
+      try {
+        evaluator.evaluate(chain, new Frames(4950, 5050), stopping, stages -> {});
+      } catch (CancellationException e) {
+        // overtaken
+      }
+      if (step % 4 == 3) {
+        Motion result = evaluator.evaluate(chain, Work.UNWATCHED).result();
+        assertThat(Samples.differences(result, afresh(chain))).as("step %d", step).isEmpty();
+      }
+    }
   }
 
   @Test
   void aSmallBudgetCostsTimeButNotTruth() {
     Evaluator evaluator = new Evaluator(RAW, 1_000_000);
     evaluator.evaluate(ten(), Work.UNWATCHED);
-    Chain edited = ten().changed("p8", p -> p.withWeight(0.4));
-    Motion result = evaluator.evaluate(edited, Work.UNWATCHED).result();
-    assertThat(Samples.sameBits(result.clip(), afresh(edited).clip())).isTrue();
+    Chain edited = ten();
+    for (String id : List.of("p8", "p2", "p3", "p5")) {
+      edited = edited.changed(id, p -> p.withWeight(0.4));
+      Motion result = evaluator.evaluate(edited, Work.UNWATCHED).result();
+      assertThat(Samples.sameBits(result.clip(), afresh(edited).clip())).as(id).isTrue();
+    }
   }
 
   @Test

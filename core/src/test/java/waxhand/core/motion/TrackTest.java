@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
@@ -41,6 +42,30 @@ class TrackTest {
     Track other = track.with(new Frames(550, 551), new double[3]);
     assertThat(other.with(new Frames(540, 560), track).at(550, 0)).isEqualTo(1650);
     assertThat(other.with(new Frames(512, 600), track).at(550, 0)).isEqualTo(1650);
+  }
+
+  /** Who looks for what changed looks at chunks: those that came out as they were are the same. */
+  @Test
+  void framesOfAnotherTrackAreSharedAsChunksWhereNothingElseIsThere() {
+    Track track = ramp(1000);
+    Track again = ramp(1000);
+    assertThat(track.with(new Frames(100, 700), again)).isSameAs(track);
+    Track other = track.with(new Frames(300, 310), new double[30]);
+    Track some = track.with(new Frames(290, 320), other);
+    assertThat(some.shares(new Frames(256, 512), other)).as("nothing else differs").isTrue();
+    assertThat(some.shares(new Frames(0, 256), track)).isTrue();
+    Track part = track.with(new Frames(305, 320), other);
+    assertThat(part.at(302, 0)).isEqualTo(906);
+    assertThat(part.at(305, 0)).isZero();
+    assertThat(part.shares(new Frames(256, 512), other)).isFalse();
+    double[] minus = new double[30];
+    Arrays.fill(minus, -0.0);
+    Track negative = other.with(new Frames(300, 310), minus);
+    assertThat(negative.with(new Frames(300, 310), other).at(300, 0))
+        .as("0 is not -0 to the bit")
+        .isEqualTo(0.0);
+    assertThat(Double.doubleToRawLongBits(other.with(new Frames(300, 310), negative).at(300, 0)))
+        .isEqualTo(Double.doubleToRawLongBits(-0.0));
   }
 
   @Test

@@ -17,6 +17,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.StoppedWork;
 import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Axis;
@@ -221,16 +222,7 @@ class PassContractTest {
 
   @Test
   void stoppedWorkEnds() {
-    Work stopped =
-        new Work() {
-          @Override
-          public void done(double share) {}
-
-          @Override
-          public boolean stopped() {
-            return true;
-          }
-        };
+    Work stopped = new StoppedWork(0);
     assertThatThrownBy(() -> strong(SmoothPass.KIND).apply(RAW, RAW.clip().allFrames(), stopped))
         .isInstanceOf(CancellationException.class);
   }

@@ -134,4 +134,31 @@ class CourseThinnerTest {
       assertThat(Math.abs(dense[3 * n] - samples[3 * n])).isLessThan(1e-5);
     }
   }
+
+  /** From any guess the last that goes is found, with few questions. */
+  @Test
+  void theFarthestIsFoundFromAnyGuess() {
+    for (int most = 1; most <= 40; most++) {
+      for (int goes = 0; goes <= most + 2; goes++) {
+        for (int guess = 0; guess <= most + 3; guess += 3) {
+          int limit = goes;
+          int reach = most;
+          int[] asked = {0};
+          int found =
+              CourseThinner.farthest(
+                  most,
+                  guess,
+                  n -> {
+                    asked[0]++;
+                    assertThat(n).isBetween(2, reach);
+                    return n <= limit;
+                  });
+          assertThat(found)
+              .as("%d of %d from %d", goes, most, guess)
+              .isEqualTo(Math.max(1, Math.min(most, goes)));
+          assertThat(asked[0]).isLessThanOrEqualTo(14);
+        }
+      }
+    }
+  }
 }

@@ -272,8 +272,7 @@ public final class LayerEdit {
   }
 
   /** What a group of channels says where it changes nothing. */
-  private static double[] beneath(
-      LayerPass layer, PartName part, Channel.Of group, Motion in, int at) {
+  static double[] beneath(LayerPass layer, PartName part, Channel.Of group, Motion in, int at) {
     double[] v = new double[3];
     int joint = part.on(in.body()).orElse(-1);
     if (!layer.replaces() || joint < 0 || group.isGoal()) {

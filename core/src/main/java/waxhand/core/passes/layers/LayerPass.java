@@ -237,18 +237,20 @@ public record LayerPass(Mode mode, Frame frame, List<LayerRow> rows, Curve weigh
     @Override
     public Motion apply(Motion motion, Frames frames, Work work) {
       Frames all = motion.clip().allFrames();
+      FrameSet driving = sheet.driving();
       Clip clip =
           InBlocks.of(
               motion.clip(),
               frames,
               work,
               run -> {
-                if (!sheet.hasGoals()) {
+                Frames driven = driving.within(run).cover();
+                if (driven.isEmpty()) {
                   return sheet.posed(motion.clip(), run);
                 }
-                Frames region = run.grown(reach).within(all);
-                Motion posed = motion.with(sheet.posed(motion.clip(), region));
-                return sheet.driven(posed, run, region);
+                Frames region = driven.grown(reach).within(all);
+                Motion posed = motion.with(sheet.posed(motion.clip(), run.cover(region)));
+                return sheet.driven(posed, driven, region);
               });
       return motion.with(clip);
     }
@@ -270,9 +272,10 @@ public record LayerPass(Mode mode, Frame frame, List<LayerRow> rows, Curve weigh
       for (Frames run : runs) {
         changed = changed.union(FrameSet.of(run));
       }
+      FrameSet driven = sheet.driving().union(((Ready) other).sheet.driving());
       // a replacing channel without keys is another thing than one of zeros
       return kept || !pass.replaces()
-          ? changed.grown(reach, active).within(active)
+          ? changed.union(changed.grown(reach, active).common(driven)).within(active)
           : FrameSet.of(active);
     }
 

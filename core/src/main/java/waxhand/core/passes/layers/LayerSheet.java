@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import waxhand.core.body.Role;
 import waxhand.core.curve.Curve;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.limbs.GoalPart;
 import waxhand.core.passes.limbs.PartGoals;
@@ -141,6 +142,11 @@ final class LayerSheet {
 
   boolean hasGoals() {
     return !goals.isEmpty();
+  }
+
+  /** The frames in which any part is driven; in others goals change nothing. */
+  FrameSet driving() {
+    return goals.stream().map(GoalEdit::active).reduce(FrameSet.NONE, FrameSet::union);
   }
 
   List<GoalEdit> goals() {

@@ -1,18 +1,26 @@
 package waxhand.core.passes.layers;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.body.Body;
 import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Plate;
 import waxhand.core.ik.LimbSolver;
+import waxhand.core.limbs.Limb;
 import waxhand.core.maths.Quats;
+import waxhand.core.maths.RotationVectors;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.limbs.GoalPart;
 import waxhand.core.passes.limbs.PartGoals;
 import waxhand.core.passes.limbs.TieTarget;
+import waxhand.core.pose.Pose;
 import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 
 /**
  * One part of a body under a hand: turned or brought elsewhere in the world, from how it stands
@@ -25,6 +33,7 @@ public final class PartEdit {
   private final LayerPass layer;
   private final Body body;
   private final Motion in;
+  private final Motion out;
   private final int joint;
   private final int at;
   private final double frame;
@@ -40,6 +49,7 @@ public final class PartEdit {
   public PartEdit(LayerPass layer, Motion in, Motion out, int joint, int at, double frame) {
     this.layer = layer;
     this.in = in;
+    this.out = out;
     this.joint = joint;
     this.at = at;
     this.frame = frame;
@@ -90,7 +100,8 @@ public final class PartEdit {
     Quats.multiply(q, 0, q, 4, q, 0);
     double[] now = new double[3];
     Quats.log(q, 0, now, 0);
-    unwrap(now, was, way);
+    // the nearest to where the hand has come
+    RotationVectors.unwind(now, new double[] {was[0] + way[0], was[1] + way[1], was[2] + way[2]});
     return LayerEdit.set(on, part, Channel.Of.TURN, frame, now, hold);
   }
 
@@ -102,30 +113,57 @@ public final class PartEdit {
     Quats.rotate(back, 0, v, 0, v, 0);
   }
 
-  /** Of the rotation vectors that mean the same the one nearest to where the hand has come. */
-  private static void unwrap(double[] v, double[] was, double[] by) {
-    double angle = Math.sqrt(v[0] * v[0] + v[1] * v[1] + v[2] * v[2]);
-    double along = 0;
-    for (int i = 0; i < 3; i++) {
-      along += (was[i] + by[i]) * (angle < 1e-9 ? 0 : v[i] / angle);
-    }
-    double turns = Math.rint((along - angle) / (2 * Math.PI));
-    if (angle > 1e-9 && turns != 0) {
-      double k = (angle + 2 * Math.PI * turns) / angle;
-      for (int i = 0; i < 3; i++) {
-        v[i] *= k;
-      }
-    }
-  }
-
-  /** Whether the part can be pulled: the layer adds, and its limb or the spine follows. */
+  /**
+   * Whether the part can be pulled: its limb or the spine follows. Where the layer replaces, it is
+   * a hand or foot whose limb has keys.
+   */
   public boolean isPulled() {
     Optional<GoalPart> goal = PartName.of(body, joint).role().flatMap(GoalPart::of);
-    return !layer.replaces() && goal.filter(g -> PartGoals.isPossible(in, g)).isPresent();
+    return goal.filter(g -> PartGoals.isPossible(in, g)).isPresent()
+        && (!layer.replaces() || !keyedLimb().isEmpty());
+  }
+
+  /** The parts of the limb that ends in this one, if the layer has keys of its bones. */
+  private Set<Role> keyedLimb() {
+    Optional<Limb> limb = Limb.with(body, joint).filter(l -> l.end() == joint);
+    Set<Role> keyed = EnumSet.noneOf(Role.class);
+    if (limb.isPresent()
+        && layer.frame() == LayerPass.Frame.PARENT
+        && isKeyed(limb.get().upper())
+        && isKeyed(limb.get().middle())) {
+      limb.get().chain(body.skeleton()).stream()
+          .filter(this::isKeyed)
+          .forEach(j -> body.role(j).ifPresent(keyed::add));
+    }
+    return keyed;
+  }
+
+  private boolean isKeyed(int which) {
+    return LayerEdit.has(layer, PartName.of(body, which), Channel.Of.TURN);
+  }
+
+  /** The limb as it stands when its end is pulled, as keys of its turns. */
+  private LayerPass posed(double[] by, LayerEdit.Hold hold) {
+    Motion here = out.with(out.clip().cut(new Frames(at, at + 1)));
+    LayerPass pull =
+        LayerEdit.set(
+                LayerPass.KIND.defaults(),
+                PartName.of(body, joint),
+                Channel.Of.GOAL,
+                0,
+                by,
+                new LayerEdit.Hold.Near(1))
+            .withGiveWay(0);
+    Motion bent = Plate.of("pull", pull).apply(here, here.clip().allFrames(), Work.UNWATCHED);
+    Pose pose = Pose.of(bent.clip(), body, 0, keyedLimb());
+    return LayerEdit.posed(layer, in, out, at, frame, pose, 1, hold);
   }
 
   /** Pulled by so much in the world, metres; its limb follows. */
   public LayerPass pulled(double[] by, LayerEdit.Hold hold) {
+    if (layer.replaces()) {
+      return posed(by, hold);
+    }
     PartName part = PartName.of(body, joint);
     double[] way = by.clone();
     LayerEdit.target(layer, part, Channel.Of.GOAL)
@@ -145,7 +183,7 @@ public final class PartEdit {
 
   /** The channels by which the part is brought elsewhere: its goal, or the turn of its parent. */
   public Optional<Bender> bender() {
-    if (isPulled()) {
+    if (!layer.replaces() && isPulled()) {
       return Optional.of(new Bender(PartName.of(body, joint), Channel.Of.GOAL));
     }
     int parent = body.skeleton().parent(joint);

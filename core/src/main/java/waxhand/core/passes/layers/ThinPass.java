@@ -164,6 +164,11 @@ public record ThinPass(Keys keys, double toleranceRad, double toleranceM, boolea
     }
 
     @Override
+    public int block() {
+      return BLOCK;
+    }
+
+    @Override
     public Motion apply(Motion in, Frames frames, Work work) {
       if (pass.toleranceRad == 0 || pass.toleranceM == 0) {
         return in;

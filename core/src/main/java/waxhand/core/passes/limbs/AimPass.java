@@ -258,6 +258,11 @@ public record AimPass(PartName part, AimTarget target, Triple pointM, Amounts am
 
   private record Ready(AimPass pass, int reach, Optional<String> complaint) implements Prepared {
     @Override
+    public int block() {
+      return Gaze.BLOCK;
+    }
+
+    @Override
     public Motion apply(Motion in, Frames frames, Work work) {
       if (complaint.isPresent() || pass.amounts.amount == 0) {
         return in;

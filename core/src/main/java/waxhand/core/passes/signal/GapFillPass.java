@@ -117,6 +117,11 @@ public record GapFillPass(Fills fills, double longestS, boolean borrows) impleme
     }
 
     @Override
+    public int block() {
+      return StillStretches.BLOCK;
+    }
+
+    @Override
     public Motion apply(Motion in, Frames frames, Work work) {
       return pass.filled(in, frames, place, work);
     }

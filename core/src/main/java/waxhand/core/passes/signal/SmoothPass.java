@@ -2,6 +2,7 @@ package waxhand.core.passes.signal;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -309,7 +310,7 @@ public record SmoothPass(
   @Override
   public Prepared prepared(Motion in, Place place) {
     SmoothPass found = isReady() ? this : found(in, place.scope());
-    return new Ready(found, place, in.clip().rateHz(), in.clip().frames());
+    return new Ready(found, place, in.clip().rateHz(), in.clip().frames(), new BitSet());
   }
 
   private SmoothPass found(Motion in, Scope scope) {
@@ -368,8 +369,21 @@ public record SmoothPass(
   /** Runs that are shorter cannot be told from noise. */
   private static final int SHORTEST = 8;
 
-  private record Ready(SmoothPass pass, Place place, double rateHz, int length)
+  /**
+   * @param left joints that are left as they are, though they are in scope
+   */
+  private record Ready(SmoothPass pass, Place place, double rateHz, int length, BitSet left)
       implements Prepared {
+    @Override
+    public int block() {
+      return BlockFilter.BLOCK;
+    }
+
+    @Override
+    public Optional<Prepared> leaving(BitSet joints) {
+      return Optional.of(new Ready(pass, place, rateHz, length, joints));
+    }
+
     @Override
     public int reach() {
       int most = 0;
@@ -412,10 +426,12 @@ public record SmoothPass(
         return in;
       }
       Set<Axis> axes = place.scope().axes();
+      BitSet joints = place.joints(in.body());
+      joints.andNot(left);
       return in.with(
           EachJoint.change(
               clip,
-              place.joints(in.body()),
+              joints,
               work,
               (j, track) -> {
                 Smoother smoother = smoothers.get(BodyPart.of(in.body(), j));
