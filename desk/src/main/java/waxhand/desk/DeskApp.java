@@ -81,7 +81,7 @@ public final class DeskApp extends Application {
     } else if (named.containsKey("shots")) {
       new Shots(bench, scene).all(Path.of(named.get("shots")), this::end);
     } else if (drags) {
-      new DragReport(bench).run(DragReport.project(), () -> end(Optional.empty()));
+      new DragReport(bench, scene).run(() -> end(Optional.empty()));
     } else if (stalls) {
       new StallReport(bench).run(demo.orElseThrow(), () -> end(Optional.empty()));
     }

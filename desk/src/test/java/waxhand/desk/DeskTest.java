@@ -20,6 +20,7 @@ import org.testfx.framework.junit5.ApplicationTest;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Plate;
+import waxhand.core.motion.Frames;
 import waxhand.core.passes.signal.SmoothMethod;
 import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.project.Project;
@@ -130,6 +131,11 @@ abstract class DeskTest extends ApplicationTest {
     }
     run("leave");
     return said.toString();
+  }
+
+  void workRange(Frames range) {
+    String id = session.takeProperty().get().orElseThrow().id();
+    interact(() -> session.edit("work range", p -> p.changed(id, t -> t.withWorkRange(range))));
   }
 
   Motion raw() {

@@ -182,6 +182,46 @@ class LayersTest extends DeskTest {
     assertThat(changed(before, middle - 70)).isFalse();
     assertThat(changed(before, middle)).isTrue();
     assertThat(changed(before, middle + 70)).isFalse();
+    run("undo");
+    run("undo");
+
+    // nothing of it is worth keeping: the arm is drawn anew, and the hand pulled by mouse
+    Frames range = through.grown(30).within(Frames.first(session.frames()));
+    workRange(range);
+    interact(() -> session.seek(middle));
+    select();
+    untilWorkedOut();
+    int plates = session.chain().size();
+    assertThat(run("draw-anew")).isTrue();
+    assertThat(lookup(".wh-mention").queryAllAs(Labeled.class))
+        .anyMatch(l -> l.getText().contains("Select a part"));
+    assertThat(session.chain().size()).isEqualTo(plates);
+    select(Role.RIGHT_HAND);
+    assertThat(run("draw-anew")).isTrue();
+    untilWorkedOut();
+    assertThat(plate().name()).isEqualTo("Right arm anew");
+    assertThat(findings(result(), through).stream().map(Finding::kind))
+        .doesNotContain(FindingKind.COLLISION, FindingKind.POP, FindingKind.JOLT);
+    assertThat(keys()).containsExactly((double) range.from(), range.to() - 1.0);
+    assertThat(changed(before, range.from() - 1)).isFalse();
+    assertThat(changed(before, range.to())).isFalse();
+    Motion anew = result();
+    run("view-front");
+    WorldPose pose = new WorldPose(anew.clip().skeleton());
+    pose.solve(anew.clip(), middle);
+    int hand = raw().body().joint(Role.RIGHT_HAND).orElseThrow();
+    double[] at = bench.viewport().project(pose.x(hand), pose.y(hand), pose.z(hand));
+    Point2D diamond = lookup("#view-front").query().localToScreen(at[0], at[1]);
+    drag(diamond, MouseButton.PRIMARY).dropTo(diamond.add(-14, -6));
+    untilWorkedOut();
+    assertThat(keys()).contains((double) middle).hasSize(5);
+    WorldPose there = new WorldPose(anew.clip().skeleton());
+    there.solve(result().clip(), middle);
+    assertThat(Math.abs(there.x(hand) - pose.x(hand))).isBetween(0.02, 0.12);
+    assertThat(findings(result(), through).stream().map(Finding::kind))
+        .doesNotContain(FindingKind.COLLISION, FindingKind.POP, FindingKind.JOLT);
+    run("undo");
+    assertThat(keys()).hasSize(2);
   }
 
   private static List<Finding> findings(Motion motion, Frames run) {

@@ -74,28 +74,7 @@ class PlantsByHandTest extends DeskTest {
     Point2D at = to.localToScene(x, y);
     PickResult picked = new PickResult(to, at.getX(), at.getY());
     interact(
-        () ->
-            Event.fireEvent(
-                to,
-                new MouseEvent(
-                    type,
-                    at.getX(),
-                    at.getY(),
-                    at.getX(),
-                    at.getY(),
-                    MouseButton.PRIMARY,
-                    1,
-                    false,
-                    false,
-                    false,
-                    false,
-                    true,
-                    false,
-                    false,
-                    true,
-                    false,
-                    still,
-                    picked)));
+        () -> Event.fireEvent(to, MouseEvents.over(type, at.getX(), at.getY(), still, picked)));
   }
 
   /** A drag of which the window is told the first way only, and where it ends. */

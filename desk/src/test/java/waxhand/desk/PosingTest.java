@@ -106,14 +106,7 @@ class PosingTest extends DeskTest {
         .anyMatch(l -> l.getText().contains("is locked"));
     run("lock");
 
-    interact(
-        () ->
-            session.edit(
-                "range",
-                p ->
-                    p.changed(
-                        session.takeProperty().get().orElseThrow().id(),
-                        t -> t.withWorkRange(new Frames(600, 700)))));
+    workRange(new Frames(600, 700));
     run("straighten-path");
     untilWorkedOut();
     int foot = result().body().joint(Role.RIGHT_FOOT).orElseThrow();
@@ -319,10 +312,7 @@ class PosingTest extends DeskTest {
     run("solo");
     assertThat(session.chain().plates()).noneMatch(p -> p.muted());
 
-    interact(
-        () ->
-            session.edit(
-                "range", p -> p.changed(haul.id(), t -> t.withWorkRange(new Frames(480, 520)))));
+    workRange(new Frames(480, 520));
     untilWorkedOut();
     run("keep-as-take");
     until(() -> session.projectProperty().get().takes().stream().anyMatch(t -> t.label().isKept()));

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.passes.PassKinds;
 import waxhand.core.passes.layers.MirrorPass;
+import waxhand.core.passes.layers.ThinPass;
 import waxhand.core.passes.time.RepeatsPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
@@ -196,6 +197,13 @@ class RoomToWorkTest extends DeskTest {
     assertThat(plate().pass()).isEqualTo(MirrorPass.KIND.defaults());
     assertThat(result().clip().rotation(0))
         .isNotSameAs(session.takeProperty().get().orElseThrow().raw().motion().clip().rotation(0));
+    // what is called so, not what says "nothing else"
+    clickOn("#add-pass");
+    write("thin");
+    push(KeyCode.ENTER);
+    untilWorkedOut();
+    assertThat(plate().pass()).isInstanceOf(ThinPass.class);
+    run("undo");
     clickOn("#add-pass");
     write("no such thing");
     WaitForAsyncUtils.waitForFxEvents();

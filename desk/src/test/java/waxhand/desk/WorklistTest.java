@@ -11,8 +11,10 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.ListView;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
+import javafx.scene.control.skin.VirtualFlow;
 import javafx.scene.input.KeyCode;
 import org.junit.jupiter.api.Test;
+import org.testfx.util.WaitForAsyncUtils;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Plate;
 import waxhand.core.motion.Frames;
@@ -72,6 +74,14 @@ class WorklistTest extends DeskTest {
     assertThat(worst).isEqualTo(state().shown().get(0));
     assertThat(session.frameProperty().get()).isEqualTo(worst.worst());
     assertThat(session.selected().get(worst.joint())).isTrue();
+    // the last that is to be seen is chosen without moving the list
+    VirtualFlow<?> flow = (VirtualFlow<?>) lookup("#findings").query().lookup(".virtual-flow");
+    int last = flow.getLastVisibleCell().getIndex();
+    assertThat(last).isGreaterThan(2);
+    interact(() -> bench.worklist().choose(state().shown().get(last)));
+    WaitForAsyncUtils.waitForFxEvents();
+    assertThat(flow.getFirstVisibleCell().getIndex()).isZero();
+    interact(() -> bench.worklist().choose(worst));
     // mended: a plate more, a finding less, and the next one chosen
     int plates = session.chain().size();
     clickOn("#mend");

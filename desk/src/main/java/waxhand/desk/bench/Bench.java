@@ -29,6 +29,7 @@ import waxhand.desk.kits.contacts.ContactActions;
 import waxhand.desk.kits.contacts.ContactLanes;
 import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.kits.contacts.Prints;
+import waxhand.desk.kits.layers.DrawAnew;
 import waxhand.desk.kits.layers.KeyCurvesRoom;
 import waxhand.desk.kits.layers.KeyLanes;
 import waxhand.desk.kits.layers.LayerActions;
@@ -117,6 +118,7 @@ public final class Bench extends StackPane {
     new PassActions(session, commands, contacts, layers).add();
     new ContactActions(session, commands, contacts).add();
     new LayerActions(session, commands, layers, notices::mention).add();
+    new DrawAnew(session, () -> worklist.chosenProperty().get().map(Finding::frames)).add(commands);
     new PlaceActions(session, commands, layers, notices::mention).add();
     new PathActions(session, commands, path, notices::mention).add();
     new Actions(session, commands).add();

@@ -2,7 +2,6 @@ package waxhand.desk.bench;
 
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Consumer;
 import javafx.geometry.Pos;
@@ -18,6 +17,8 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import waxhand.desk.command.Command;
 import waxhand.desk.command.Commands;
+import waxhand.desk.command.Typed;
+import waxhand.desk.theme.Rows;
 
 /** Finds any command by its words, and gives it another key on request. */
 final class Finder extends VBox {
@@ -69,20 +70,13 @@ final class Finder extends VBox {
   }
 
   private void show() {
-    String[] wanted = words.getText().toLowerCase(Locale.ROOT).strip().split("\\s+");
+    Typed typed = Typed.of(words.getText());
     List<Command> found =
         commands.all().stream()
-            .filter(
-                c -> {
-                  String text = (c.group() + " " + c.words()).toLowerCase(Locale.ROOT);
-                  for (String w : wanted) {
-                    if (!text.contains(w)) {
-                      return false;
-                    }
-                  }
-                  return true;
-                })
-            .sorted(Comparator.comparing((Command c) -> !c.allowed().getAsBoolean()))
+            .filter(c -> typed.finds(c.group() + " " + c.words(), ""))
+            .sorted(
+                Comparator.comparing((Command c) -> !c.allowed().getAsBoolean())
+                    .thenComparing(c -> !typed.names(c.group() + " " + c.words())))
             .toList();
     list.getItems().setAll(found);
     list.getSelectionModel().selectFirst();
@@ -111,7 +105,7 @@ final class Finder extends VBox {
       int by = e.getCode() == KeyCode.DOWN ? 1 : -1;
       int next = list.getSelectionModel().getSelectedIndex() + by;
       list.getSelectionModel().select(Math.max(0, Math.min(list.getItems().size() - 1, next)));
-      list.scrollTo(Math.max(0, next - 4));
+      Rows.reveal(list, list.getSelectionModel().getSelectedIndex());
       e.consume();
     }
   }

@@ -31,6 +31,7 @@ import waxhand.core.chain.Stage;
 import waxhand.core.passes.PassKinds;
 import waxhand.desk.command.Command;
 import waxhand.desk.command.Commands;
+import waxhand.desk.command.Typed;
 import waxhand.desk.kits.Kits;
 import waxhand.desk.session.Session;
 
@@ -48,7 +49,7 @@ final class PassPalette extends VBox {
   private final Runnable close;
   private final TextField words = new TextField();
   private final Label none = new Label("No pass of that name.");
-  private final Map<Button, String> entries = new LinkedHashMap<>();
+  private final Map<Button, PassKind<?>> entries = new LinkedHashMap<>();
   private final List<Group> groups = new ArrayList<>();
 
   private Optional<Stage> only = Optional.empty();
@@ -153,9 +154,7 @@ final class PassPalette extends VBox {
     button.setAccessibleText("Add " + kind.words() + ". " + kind.help());
     button.setPrefWidth(ENTRY_WIDTH);
     button.setOnAction(e -> add(button));
-    entries.put(
-        button,
-        (kind.words() + " " + kind.stage().words() + " " + kind.help()).toLowerCase(Locale.ROOT));
+    entries.put(button, kind);
     return button;
   }
 
@@ -180,11 +179,10 @@ final class PassPalette extends VBox {
   }
 
   private void narrow() {
-    String[] wanted = words.getText().toLowerCase(Locale.ROOT).strip().split("\\s+");
+    Typed typed = Typed.of(words.getText());
     entries.forEach(
-        (button, text) -> {
-          put(button, Arrays.stream(wanted).allMatch(text::contains));
-        });
+        (button, kind) ->
+            put(button, typed.finds(kind.words(), kind.stage().words() + " " + kind.help())));
     for (Group group : groups) {
       boolean others = words.getText().isBlank() && only.isPresent();
       if (others && only.get() != group.stage()) {
@@ -198,12 +196,21 @@ final class PassPalette extends VBox {
     showNext();
   }
 
+  /** What Enter adds: one that is called what is typed, else the first. */
+  private Optional<Button> next() {
+    Typed typed = Typed.of(words.getText());
+    List<Button> shown = shown();
+    return shown.stream()
+        .filter(b -> typed.names(entries.get(b).words()))
+        .findFirst()
+        .or(() -> shown.stream().findFirst());
+  }
+
   /** Marks what Enter adds while something is typed. */
   private void showNext() {
     boolean narrowed = !words.getText().isBlank() || only.isPresent();
-    Optional<Button> first =
-        shown().stream().findFirst().filter(b -> narrowed && words.isFocused());
-    entries.keySet().forEach(b -> b.pseudoClassStateChanged(NEXT, first.equals(Optional.of(b))));
+    Optional<Button> next = next().filter(b -> narrowed && words.isFocused());
+    entries.keySet().forEach(b -> b.pseudoClassStateChanged(NEXT, next.equals(Optional.of(b))));
   }
 
   private static void put(Node node, boolean shown) {
@@ -218,7 +225,7 @@ final class PassPalette extends VBox {
       close.run();
       e.consume();
     } else if (e.getCode() == KeyCode.ENTER && !shown.isEmpty()) {
-      add(shown.stream().filter(Node::isFocused).findFirst().orElse(shown.get(0)));
+      shown.stream().filter(Node::isFocused).findFirst().or(this::next).ifPresent(this::add);
       e.consume();
     } else if (e.getCode() == KeyCode.DOWN || e.getCode() == KeyCode.UP) {
       int at = -1;

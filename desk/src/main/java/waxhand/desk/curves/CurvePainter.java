@@ -162,7 +162,7 @@ final class CurvePainter {
       String value =
           cursor >= 0 && cursor < curve.frames() ? " " + number(curve.at(cursor)) + " " + unit : "";
       String words = row.part() + value;
-      double wide = 5.9 * words.length() + 26;
+      double wide = Type.width(words, g.getFont()) + 30;
       g.setFill(palette.get(Ink.PAPER).deriveColor(0, 1, 1, 0.85));
       g.fillRect(x - 3, top + 1, wide, 14);
       g.setStroke(palette.get(strokes.get(i).ink()));
@@ -198,7 +198,7 @@ final class CurvePainter {
       }
     }
     if (!words.isEmpty()) {
-      double wide = 5.7 * words.length() + 8;
+      double wide = Type.width(words.toString(), g.getFont()) + 8;
       g.setFill(palette.get(Ink.PAPER).deriveColor(0, 1, 1, 0.85));
       g.fillRect(LEFT + sight.width() - wide, top + 1, wide, 14);
       g.setFill(palette.get(Ink.INK));

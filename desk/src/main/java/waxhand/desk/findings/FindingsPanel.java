@@ -28,6 +28,7 @@ import waxhand.core.text.Legible;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Palette;
+import waxhand.desk.theme.Rows;
 
 /** The worklist with its filters and what can be done about the chosen finding. */
 public final class FindingsPanel extends VBox {
@@ -219,7 +220,7 @@ public final class FindingsPanel extends VBox {
           list.getSelectionModel().select(f);
           int at = list.getItems().indexOf(f);
           if (at >= 0) {
-            list.scrollTo(Math.max(0, at - 1));
+            Rows.reveal(list, at);
           }
         },
         () -> list.getSelectionModel().clearSelection());

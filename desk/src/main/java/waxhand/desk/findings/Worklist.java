@@ -97,7 +97,8 @@ public final class Worklist {
     surveys.onStop(
         () -> settle(new Outcome("The survey was stopped; the list may be old.", false)));
     session.stagesProperty().addListener((o, a, b) -> sameAsBefore());
-    session.takeProperty().addListener((o, a, b) -> refresh());
+    session.onTake(Take::id, this::refresh);
+    session.onTake(Take::dismissed, this::refresh);
     order.addListener((o, a, b) -> refresh());
     kind.addListener((o, a, b) -> refresh());
     part.addListener((o, a, b) -> refresh());

@@ -29,9 +29,18 @@ public final class Jobs {
     failures.accept(what, cause);
   }
 
-  /** Begins a job; call on the UI thread. */
+  /** Begins a job. May be called from any thread. */
   public Job start(String what, Runnable stop) {
     Job job = new Job(what, stop);
+    if (Platform.isFxApplicationThread()) {
+      await(job);
+    } else {
+      Platform.runLater(() -> await(job));
+    }
+    return job;
+  }
+
+  private void await(Job job) {
     PauseTransition wait = new PauseTransition(PATIENCE);
     wait.setOnFinished(
         e -> {
@@ -40,7 +49,6 @@ public final class Jobs {
           }
         });
     wait.play();
-    return job;
   }
 
   /** Something that is being done. */

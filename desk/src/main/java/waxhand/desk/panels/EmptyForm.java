@@ -26,6 +26,7 @@ final class EmptyForm extends VBox {
   private final Label heading = Editor.heading("");
   private final Label words = soft();
   private final VBox assumed = new VBox(4);
+  private final Button first;
   private final Button others;
   private final List<Node> withTake = new ArrayList<>();
   private final List<Node> withoutTake = new ArrayList<>();
@@ -38,9 +39,9 @@ final class EmptyForm extends VBox {
     others = commands.wordButton("other-bodies");
     others.setId("other-bodies");
     others.setText("Other bodies");
-    withTake.add(step("first-pass"));
-    withTake.add(stages());
-    withTake.get(0).getStyleClass().add("wh-main");
+    first = step("first-pass");
+    first.getStyleClass().add("wh-main");
+    withTake.addAll(List.of(first, stages()));
     HBox read = new HBox(8, Editor.heading("How it was read"), again);
     read.setAlignment(Pos.BASELINE_LEFT);
     withTake.addAll(List.of(new Region(), read, assumed, others));
@@ -94,14 +95,18 @@ final class EmptyForm extends VBox {
 
   void show(Optional<Take> take) {
     boolean any = take.isPresent();
+    boolean begun = take.map(t -> t.chain().size() > 0).orElse(false);
     heading.setText(any ? "No pass chosen" : "The bench is empty");
     words.setText(
-        any
-            ? "Begin with the first pass, or add one of a stage of the work. The raw take stays as"
-                + " it is."
-            : "Open a project or new takes from files, or drop them on the window.");
+        begun
+            ? "Click a plate on the rail to see what it does, or add one of a stage of the work."
+            : any
+                ? "Begin with the first pass, or add one of a stage of the work. The raw take stays"
+                    + " as it is."
+                : "Open a project or new takes from files, or drop them on the window.");
     assumed.getChildren().setAll(take.map(EmptyForm::assumptions).orElse(List.of()));
     withTake.forEach(n -> PassPanel.put(n, any));
+    PassPanel.put(first, any && !begun);
     PassPanel.put(others, commands.get("other-bodies").allowed().getAsBoolean());
     withoutTake.forEach(n -> PassPanel.put(n, !any));
   }

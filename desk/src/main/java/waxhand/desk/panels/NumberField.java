@@ -21,6 +21,7 @@ public final class NumberField extends HBox {
   private final double max;
   private final int decimals;
   private boolean quiet;
+  private double shown = Double.NaN;
 
   /**
    * @param low left end of the slider; typing may go beyond, within min and max
@@ -102,11 +103,12 @@ public final class NumberField extends HBox {
   }
 
   private String format(double v) {
-    return String.format(Locale.ROOT, "%." + decimals + "f", v);
+    String words = String.format(Locale.ROOT, "%." + decimals + "f", v);
+    // what is rounded to nothing has no sign
+    return words.matches("-0[.0]*") ? words.substring(1) : words;
   }
 
   private void typed(DoubleConsumer change, Runnable settled) {
-    String shown = format(slider.getValue());
     if (text.getText().equals(text.getUserData())) {
       return;
     }
@@ -116,19 +118,23 @@ public final class NumberField extends HBox {
       change.accept(v);
       settled.run();
     } catch (NumberFormatException e) {
-      text.setText(text.getUserData() instanceof String s ? s : shown);
+      text.setText(text.getUserData() instanceof String s ? s : format(slider.getValue()));
     }
   }
 
   /** Shows a value without telling anybody. */
   public void show(double v) {
+    if (v == shown && text.getText().equals(text.getUserData())) {
+      return;
+    }
+    shown = v;
     quiet = true;
     slider.setValue(Math.max(slider.getMin(), Math.min(slider.getMax(), v)));
     quiet = false;
-    String shown = format(v);
-    if (!shown.equals(text.getText())) {
-      text.setText(shown);
+    String words = format(v);
+    if (!words.equals(text.getText())) {
+      text.setText(words);
     }
-    text.setUserData(shown);
+    text.setUserData(words);
   }
 }

@@ -9,6 +9,7 @@ import waxhand.core.chain.Plate;
 import waxhand.desk.command.Commands;
 import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.session.Session;
+import waxhand.desk.session.Soon;
 import waxhand.desk.theme.Palette;
 
 /**
@@ -20,6 +21,7 @@ public final class PassPanel extends VBox {
   private final ChosenPlate chosen;
   private final PlateForm form;
   private final EmptyForm empty;
+  private final Soon soon = new Soon(this::show);
 
   /**
    * @param pictures what kinds have to show beside their settings
@@ -50,17 +52,17 @@ public final class PassPanel extends VBox {
     VBox.setVgrow(scroll, Priority.ALWAYS);
     getChildren().add(scroll);
     session.plateIdProperty().addListener((o, a, b) -> show());
-    session.takeProperty().addListener((o, a, b) -> show());
+    session.takeProperty().addListener((o, a, b) -> soon.ask());
     session
         .projectProperty()
         .addListener(
             (o, a, b) -> {
               // bodies of a file may have become takes, or be none any more
               if (a.takes().size() != b.takes().size()) {
-                show();
+                soon.ask();
               }
             });
-    session.stagesProperty().addListener((o, a, b) -> show());
+    session.stagesProperty().addListener((o, a, b) -> soon.ask());
     session.selectionProperty().addListener((o, a, b) -> show());
     session.frameProperty().addListener((o, a, b) -> form.showPicture());
     show();

@@ -90,7 +90,10 @@ final class SettingEditors {
 
     @Override
     public void show(Plate plate) {
-      box.setValue((String) value(plate, setting));
+      String now = (String) value(plate, setting);
+      if (!now.equals(box.getValue())) {
+        box.setValue(now);
+      }
     }
   }
 

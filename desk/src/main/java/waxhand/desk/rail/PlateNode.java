@@ -101,6 +101,8 @@ final class PlateNode extends StackPane {
     effect.maxWidthProperty().bind(effect.minWidthProperty());
     effect.setMinHeight(4);
     getChildren().add(new VBox(6, top, bar));
+    // worded when it is looked at, since effects change with every pose of a drag
+    tip.setOnShowing(e -> tip.setText(about()));
     Tooltip.install(this, tip);
     hands();
   }
@@ -164,6 +166,9 @@ final class PlateNode extends StackPane {
   }
 
   void show(Plate now) {
+    if (now == plate && name.getText().equals(now.name())) {
+      return;
+    }
     plate = now;
     name.setText(now.name());
     on.setSelected(!now.muted());
@@ -179,15 +184,17 @@ final class PlateNode extends StackPane {
     return Math.max(movedM.get() > 0 ? 2 : 0, share * (getWidth() - 24));
   }
 
+  private String about() {
+    return String.format(
+        Locale.ROOT,
+        "%s: moves the body by %.1f mm (root mean square). Drag to reorder.%n%s%n%s",
+        plate.name(),
+        1000 * movedM.get(),
+        commands.get("move-left").tip(),
+        commands.get("move-right").tip());
+  }
+
   void effect(double metres) {
     movedM.set(metres);
-    tip.setText(
-        String.format(
-            Locale.ROOT,
-            "%s: moves the body by %.1f mm (root mean square). Drag to reorder.%n%s%n%s",
-            plate.name(),
-            1000 * metres,
-            commands.get("move-left").tip(),
-            commands.get("move-right").tip()));
   }
 }

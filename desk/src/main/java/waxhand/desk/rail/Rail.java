@@ -43,6 +43,9 @@ public final class Rail extends Pane {
   /** From plate to plate at the closest. */
   private static final double LEAST_STEP = 150;
 
+  /** Longer names are cut, pixels. */
+  private static final double MOST_WIDE = 260;
+
   private final Session session;
   private final Results results;
   private final Commands commands;
@@ -102,8 +105,8 @@ public final class Rail extends Pane {
               arrange();
               mark();
             });
-    session.flagAProperty().addListener((o, a, b) -> arrange());
-    session.flagBProperty().addListener((o, a, b) -> arrange());
+    session.flagAProperty().addListener((o, a, b) -> flagged());
+    session.flagBProperty().addListener((o, a, b) -> flagged());
     results.sketchProperty().addListener((o, a, b) -> mark());
     rebuild();
   }
@@ -136,7 +139,7 @@ public final class Rail extends Pane {
             (o, a, b) -> {
               seen = b.getWidth();
               seenFrom = -b.getMinX();
-              arrange();
+              flagged();
             });
     // a plate that has just come makes the rail longer before it can come into sight
     widthProperty().addListener((o, a, b) -> Platform.runLater(() -> reveal(pane)));
@@ -232,6 +235,12 @@ public final class Rail extends Pane {
     return best;
   }
 
+  /** Flags stand elsewhere, and where they stand no stack may be. */
+  private void flagged() {
+    arrange();
+    requestLayout();
+  }
+
   /** Shares the plates out to places: stacks only where there is no room for each. */
   private void arrange() {
     List<Plate> wanted = session.chain().plates();
@@ -250,6 +259,7 @@ public final class Rail extends Pane {
     Set<Integer> stops = new HashSet<>();
     stops.add(session.flagAProperty().get().index(session.chain()));
     stops.add(session.flagBProperty().get().index(session.chain()));
+    List<Slot> before = slots;
     slots = Slot.fitted(wanted, open, stops, room, near);
     List<Slot> wantedStacks = slots.stream().filter(Slot::isStack).toList();
     boolean same = wantedStacks.size() == stacks.size();
@@ -273,7 +283,9 @@ public final class Rail extends Pane {
         plates.get(i).setVisible(!slot.isStack());
       }
     }
-    requestLayout();
+    if (!same || !slots.equals(before)) {
+      requestLayout();
+    }
   }
 
   private void spreadOut(List<Plate> inside) {
@@ -299,19 +311,19 @@ public final class Rail extends Pane {
         plates.add(node);
         getChildren().add(node);
       }
+      flagA.toFront();
+      flagB.toFront();
+      requestLayout();
     }
     for (int i = 0; i < wanted.size(); i++) {
       plates.get(i).show(wanted.get(i));
     }
     arrange();
-    flagA.toFront();
-    flagB.toFront();
     boolean any = session.takeProperty().get().isPresent();
     empty.setVisible(wanted.isEmpty() && any);
     flagA.setVisible(any);
     flagB.setVisible(any);
     mark();
-    requestLayout();
   }
 
   private void mark() {
@@ -354,26 +366,39 @@ public final class Rail extends Pane {
     double start = ENDS + 24;
     double step = n == 0 ? 0 : (w - 2 * start) / n;
     double each = Math.max(60, Math.min(168, step - 28));
+    double[] widths = Widths.shared(needs(), each);
     int stack = 0;
+    double x = start + (step - each) / 2;
     for (int i = 0; i < n; i++) {
-      double x = start + (i + 0.5) * step - each / 2;
       for (int k = slots.get(i).from(); k < slots.get(i).to(); k++) {
         PlateNode node = plates.get(k);
-        double height = node.prefHeight(each);
-        node.resize(each, height);
+        double height = node.prefHeight(widths[i]);
+        node.resize(widths[i], height);
         if (!node.isHeld()) {
           node.relocate(x, LINE_Y - height / 2);
         }
       }
       if (slots.get(i).isStack()) {
         StackNode node = stacks.get(stack++);
-        double height = plates.get(slots.get(i).from()).prefHeight(each);
-        node.resize(each, height);
+        double height = plates.get(slots.get(i).from()).prefHeight(widths[i]);
+        node.resize(widths[i], height);
         node.relocate(x, LINE_Y - height / 2);
       }
+      x += widths[i] + step - each;
     }
     place(flagA, inSight(flagX(session.flagAProperty().get())), -1);
     place(flagB, inSight(flagX(session.flagBProperty().get())), 1);
+  }
+
+  /** What each place needs to be read whole, as far as names are no sentences. */
+  private double[] needs() {
+    double[] needs = new double[slots.size()];
+    int stack = 0;
+    for (int i = 0; i < needs.length; i++) {
+      Region node = slots.get(i).isStack() ? stacks.get(stack++) : plates.get(slots.get(i).from());
+      needs[i] = Math.min(MOST_WIDE, node.prefWidth(-1));
+    }
+    return needs;
   }
 
   /** A flag whose stop is scrolled away stands at the edge it went over. */

@@ -2,6 +2,8 @@ package waxhand.desk.session;
 
 import java.util.Locale;
 import java.util.Optional;
+import javafx.beans.binding.Bindings;
+import javafx.beans.binding.StringBinding;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ObjectProperty;
@@ -52,6 +54,8 @@ public final class Posing {
   private final BooleanProperty pathShown = new SimpleBooleanProperty();
   private final DoubleProperty holdBeforeS = new SimpleDoubleProperty(USUAL_S);
   private final DoubleProperty holdAfterS = new SimpleDoubleProperty(USUAL_S);
+  private final StringBinding words =
+      Bindings.createStringBinding(this::say, along, wholeRange, holdBeforeS, holdAfterS);
 
   /** For another take: nothing of the last one sticks. */
   void begin() {
@@ -119,6 +123,10 @@ public final class Posing {
 
   /** How far an edit is felt, and where to drags go, in plain words. */
   public String words() {
+    return words.get();
+  }
+
+  private String say() {
     return along.get() == Along.ANYWHERE
         ? holdWords()
         : holdWords() + " · drags go " + along.get().words();

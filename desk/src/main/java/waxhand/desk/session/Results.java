@@ -5,9 +5,13 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -32,6 +36,15 @@ public final class Results {
   /** Frames around the playhead that are computed first. */
   private static final int FOCUS = 48;
 
+  /**
+   * The pose is waited for after an edit where it was there so soon the last time: drawn at once
+   * with what else the edit changes, it is seen sooner than after a drawing without it.
+   */
+  private static final long POSE_NS = TimeUnit.MILLISECONDS.toNanos(24);
+
+  /** And so is the rest of the take so much longer, or it would have to be drawn for itself. */
+  private static final long REST_NS = TimeUnit.MILLISECONDS.toNanos(2);
+
   /** Own samples of all stages together may take this much. */
   private static final long BUDGET_BYTES = Runtime.getRuntime().maxMemory() / 3;
 
@@ -48,13 +61,49 @@ public final class Results {
     }
   }
 
+  /** The working out of one state, and when it is there: about the playhead, and all of it. */
+  private final class Round {
+    private final long ticket;
+    private final long begun = System.nanoTime();
+    private final CompletableFuture<Optional<Stages>> early = new CompletableFuture<>();
+    private final CompletableFuture<Optional<Stages>> whole = new CompletableFuture<>();
+
+    Round(long ticket) {
+      this.ticket = ticket;
+    }
+
+    void early(Optional<Stages> stages) {
+      earlyNs = System.nanoTime() - begun;
+      early.complete(stages);
+    }
+
+    void whole(Optional<Stages> stages) {
+      wholeNs = System.nanoTime() - begun;
+      earlyNs = Math.min(earlyNs, wholeNs);
+      whole.complete(stages);
+      early.complete(stages);
+    }
+
+    /** The most that is there; where that was waited for, less than it is not shown behind it. */
+    Optional<Stages> latest() {
+      return whole.isDone() ? whole.join() : early.join();
+    }
+  }
+
   private final Session session;
   private final Jobs jobs;
   private final ExecutorService thread = Background.thread("results");
+  private final Patience patience = new Patience(thread);
   private final AtomicLong wanted = new AtomicLong();
   private final ObjectProperty<Optional<Sketch>> sketch =
       new SimpleObjectProperty<>(Optional.empty());
   private Evaluator evaluator;
+  private Round round = new Round(0);
+
+  /** How long it took the last time. */
+  private volatile long earlyNs = Long.MAX_VALUE;
+
+  private volatile long wholeNs = Long.MAX_VALUE;
 
   public Results(Session session, Jobs jobs) {
     this.session = session;
@@ -62,6 +111,7 @@ public final class Results {
     session.takeProperty().addListener((o, a, b) -> update());
     session.flagAProperty().addListener((o, a, b) -> update());
     session.flagBProperty().addListener((o, a, b) -> update());
+    session.onEdited(this::awaitSoon);
   }
 
   public ObjectProperty<Optional<Sketch>> sketchProperty() {
@@ -83,57 +133,114 @@ public final class Results {
     int a = session.flagAProperty().get().index(chain);
     int b = session.flagBProperty().get().index(chain);
     Jobs.Job job = jobs.start("Working out " + take.get().name(), () -> wanted.incrementAndGet());
+    Round now = new Round(ticket);
+    round = now;
+    Work work = job.until(() -> wanted.get() != ticket);
     thread.execute(
-        () -> {
-          try {
-            compute(ticket, raw, chain, focus, a, b, job);
-          } finally {
-            job.end();
-          }
-        });
+        () ->
+            attempt(
+                () -> {
+                  try {
+                    Stages stages = evaluated(now, raw, chain, focus, work);
+                    patience.next().execute(() -> attempt(() -> sketch(now, stages, a, b, work)));
+                  } finally {
+                    job.end();
+                  }
+                }));
   }
 
-  private void compute(
-      long ticket, Motion raw, Chain chain, Frames focus, int a, int b, Jobs.Job job) {
-    Work work = job.until(() -> wanted.get() != ticket);
-    if (evaluator == null || evaluator.raw() != raw) {
-      evaluator = new Evaluator(raw, BUDGET_BYTES);
-    }
+  /** Does what may be out of date by now, or fail. */
+  private void attempt(Runnable action) {
     try {
-      work.check();
-      Stages stages =
-          evaluator.evaluate(
-              chain, focus, work, early -> show(ticket, s -> s.set(Optional.of(early))));
-      show(ticket, s -> s.set(Optional.of(stages)));
-      List<Double> effects = new ArrayList<>();
-      for (int k = 0; k < chain.size(); k++) {
-        work.check();
-        effects.add(Distance.overall(stages.motions().get(k), stages.motions().get(k + 1)));
-      }
-      double[][] distance =
-          Distance.byPart(
-              stages.motions().get(a),
-              chain.timing(raw.clip().frames(), a),
-              stages.motions().get(b),
-              chain.timing(raw.clip().frames(), b),
-              SAMPLES);
-      Sketch drawn = new Sketch(chain, effects, distance);
-      show(ticket, s -> sketch.set(Optional.of(drawn)));
-    } catch (CancellationException e) {
-      // a newer state is on its way
+      action.run();
+    } catch (CancellationException | RejectedExecutionException e) {
+      // a newer state is on its way, or the window closes
     } catch (RuntimeException | OutOfMemoryError e) {
       evaluator = null;
       Platform.runLater(() -> jobs.failed("The chain could not be worked out", e));
     }
   }
 
-  private void show(long ticket, Consumer<ObjectProperty<Optional<Stages>>> change) {
+  private Stages evaluated(Round now, Motion raw, Chain chain, Frames focus, Work work) {
+    if (evaluator == null || evaluator.raw() != raw) {
+      evaluator = new Evaluator(raw, BUDGET_BYTES);
+    }
+    work.check();
+    Stages stages =
+        evaluator.evaluate(
+            chain,
+            focus,
+            work,
+            early -> {
+              now.early(Optional.of(early));
+              later(now, () -> session.stagesProperty().set(now.latest()));
+            });
+    now.whole(Optional.of(stages));
+    later(now, () -> session.stagesProperty().set(now.latest()));
+    return stages;
+  }
+
+  private void sketch(Round now, Stages stages, int a, int b, Work work) {
+    long begun = System.nanoTime();
+    Chain chain = stages.chain();
+    int frames = stages.motions().get(0).clip().frames();
+    List<Double> effects = new ArrayList<>();
+    for (int k = 0; k < chain.size(); k++) {
+      work.check();
+      effects.add(Distance.overall(stages.motions().get(k), stages.motions().get(k + 1)));
+    }
+    work.check();
+    double[][] distance =
+        Distance.byPart(
+            stages.motions().get(a),
+            chain.timing(frames, a),
+            stages.motions().get(b),
+            chain.timing(frames, b),
+            SAMPLES);
+    patience.took(System.nanoTime() - begun);
+    Sketch drawn = new Sketch(chain, effects, distance);
+    later(now, () -> sketch.set(Optional.of(drawn)));
+  }
+
+  private void later(Round of, Runnable action) {
     Platform.runLater(
         () -> {
-          if (wanted.get() == ticket) {
-            change.accept(session.stagesProperty());
+          if (wanted.get() == of.ticket) {
+            action.run();
           }
         });
+  }
+
+  /** Waits for the stages where they were there soon the last time. For the UI thread. */
+  private void awaitSoon() {
+    if (wanted.get() != round.ticket || session.takeProperty().get().isEmpty()) {
+      return;
+    }
+    if (earlyNs > POSE_NS) {
+      return;
+    }
+    boolean restIsSoon = wholeNs - earlyNs <= REST_NS;
+    if (await(round.early, POSE_NS)) {
+      if (restIsSoon) {
+        await(round.whole, REST_NS);
+      }
+      session.stagesProperty().set(round.latest());
+    }
+  }
+
+  /** Whether they are there in that time; else they come when they are. */
+  private static boolean await(CompletableFuture<Optional<Stages>> stages, long ns) {
+    try {
+      stages.get(ns, TimeUnit.NANOSECONDS);
+      return true;
+    } catch (TimeoutException e) {
+      return false;
+    } catch (ExecutionException e) {
+      throw new IllegalStateException(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      return false;
+    }
   }
 
   public void close() {

@@ -5,6 +5,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.DoubleProperty;
@@ -62,6 +63,7 @@ public final class Session {
   private final DoubleProperty speed = new SimpleDoubleProperty(1);
   private final BooleanProperty loop = new SimpleBooleanProperty(true);
   private Consumer<String> refused = why -> {};
+  private Runnable edited = () -> {};
   private final BooleanProperty everyFrame = new SimpleBooleanProperty();
 
   public Session() {
@@ -88,6 +90,7 @@ public final class Session {
   public void edit(String name, Object mergeKey, UnaryOperator<Project> change) {
     if (history.edit(name, mergeKey, change)) {
       refresh();
+      edited.run();
     }
   }
 
@@ -122,6 +125,23 @@ public final class Session {
     refused = heard;
   }
 
+  /**
+   * @param then is run after each edit and each undo, once all who show the project know of it
+   */
+  public void onEdited(Runnable then) {
+    edited = then;
+  }
+
+  /** Runs something whenever that of the take on the bench is another than it was. */
+  public void onTake(Function<Take, ?> that, Runnable then) {
+    take.addListener(
+        (o, a, b) -> {
+          if (!a.<Object>map(that).equals(b.<Object>map(that))) {
+            then.run();
+          }
+        });
+  }
+
   /** Edits one plate of the take on the bench. */
   public void editPlate(String name, Object mergeKey, String id, UnaryOperator<Plate> change) {
     editChain(name, mergeKey, c -> c.changed(id, change));
@@ -145,6 +165,7 @@ public final class Session {
     Chain before = chain();
     along.run();
     refresh();
+    edited.run();
     List<String> back =
         chain().plates().stream()
             .map(Plate::id)

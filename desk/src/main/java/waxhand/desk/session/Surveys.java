@@ -43,6 +43,7 @@ public final class Surveys {
   private final Session session;
   private final Jobs jobs;
   private final ExecutorService thread = Background.thread("survey");
+  private final Patience patience = new Patience(thread);
   private final AtomicLong wanted = new AtomicLong();
   private final ReadOnlyObjectWrapper<Optional<Found>> found =
       new ReadOnlyObjectWrapper<>(Optional.empty());
@@ -61,7 +62,10 @@ public final class Surveys {
         .addListener(
             (o, a, b) -> {
               boolean same = a.isPresent() && b.isPresent() && a.get().id().equals(b.get().id());
+              // what is surveyed is out of date, and would take the processors from the new result
+              wanted.incrementAndGet();
               if (!same) {
+                patience.forget();
                 found.set(Optional.empty());
                 inRaw.set(OptionalInt.empty());
                 counted = "";
@@ -104,17 +108,22 @@ public final class Surveys {
     }
     TimeMap timing = session.timingAt(Flag.RESULT);
     Motion raw = session.takeProperty().get().get().raw().motion();
-    Jobs.Job job = jobs.start("Surveying", this::stop);
-    thread.execute(
-        () -> {
-          try {
-            Work work = job.until(() -> wanted.get() != ticket);
-            survey(ticket, id, stages.get(), timing, work);
-            countRaw(ticket, id, raw, result.get(), work);
-          } finally {
-            job.end();
-          }
-        });
+    patience
+        .next()
+        .execute(
+            () -> {
+              if (wanted.get() != ticket) {
+                return;
+              }
+              Jobs.Job job = jobs.start("Surveying", this::stop);
+              try {
+                Work work = job.until(() -> wanted.get() != ticket);
+                survey(ticket, id, stages.get(), timing, work);
+                countRaw(ticket, id, raw, result.get(), work);
+              } finally {
+                job.end();
+              }
+            });
   }
 
   private void survey(long ticket, String id, Stages stages, TimeMap timing, Work work) {
@@ -125,7 +134,9 @@ public final class Surveys {
     }
     try {
       work.check();
+      long begun = System.nanoTime();
       Survey local = surveyor.survey(motion, work);
+      patience.took(System.nanoTime() - begun);
       List<Finding> findings = new ArrayList<>(Unreached.of(stages));
       local.findings().stream()
           .map(f -> f.at(timing.raw(f.frames()), timing.raw(f.worst())))

@@ -1,9 +1,9 @@
 package waxhand.desk.session;
 
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executor;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
 import javafx.application.Platform;
 import org.slf4j.Logger;
@@ -21,19 +21,15 @@ public final class WorkedOut<K, V> {
   /** What fails so often fails always. */
   private static final int TRIES = 3;
 
-  /** So long nothing else is asked for once a hand has let go, milliseconds. */
-  private static final long REST_MS = 700;
-
   /** What is long is worked out one after the other. */
   private static final Executor PATIENT = Background.thread("patient");
 
-  private final boolean patient;
+  private final Optional<Patience> patience;
   private K wanted;
   private K known;
   private V value;
   private Attempt attempt;
   private int failures;
-  private int begun;
 
   /** Work that is stopped once nobody wants what comes of it. */
   private static final class Attempt implements Work {
@@ -54,21 +50,20 @@ public final class WorkedOut<K, V> {
    * @param first stands in until any value is known
    */
   public WorkedOut(V first) {
-    this(first, false);
+    this(first, Optional.empty());
   }
 
-  private WorkedOut(V first, boolean patient) {
+  private WorkedOut(V first, Optional<Patience> patience) {
     value = first;
-    this.patient = patient;
+    this.patience = patience;
   }
 
   /**
-   * One that takes its time: what is long, and of the whole take, is begun only when no other value
-   * has been asked for in a while, so that it does not take the processors from a hand that drags.
-   * The first value is not waited for.
+   * One that takes its time: while its values take long, they are begun only when no other has been
+   * asked for in a while, so that they do not take the processors from a hand that drags.
    */
   public static <K, V> WorkedOut<K, V> patient(V first) {
-    return new WorkedOut<>(first, true);
+    return new WorkedOut<>(first, Optional.of(new Patience(PATIENT)));
   }
 
   /**
@@ -94,20 +89,18 @@ public final class WorkedOut<K, V> {
       CompletableFuture.supplyAsync(
               () -> {
                 mine.check();
-                return work.apply(mine);
+                long begun = System.nanoTime();
+                V made = work.apply(mine);
+                patience.ifPresent(p -> p.took(System.nanoTime() - begun));
+                return made;
               },
-              executor())
+              patience
+                  .map(Patience::next)
+                  .orElseGet(() -> new CompletableFuture<V>().defaultExecutor()))
           .whenComplete(
               (found, failure) -> Platform.runLater(() -> ended(mine, key, found, failure, then)));
     }
     return value;
-  }
-
-  private Executor executor() {
-    return patient
-        ? CompletableFuture.delayedExecutor(
-            begun++ == 0 ? 0 : REST_MS, TimeUnit.MILLISECONDS, PATIENT)
-        : new CompletableFuture<V>().defaultExecutor();
   }
 
   /** Forgets the value, such as for another take; the next one is not waited for. */
@@ -116,7 +109,7 @@ public final class WorkedOut<K, V> {
     value = first;
     known = null;
     wanted = null;
-    begun = 0;
+    patience.ifPresent(Patience::forget);
   }
 
   private void stop() {

@@ -27,6 +27,7 @@ import waxhand.core.project.Take;
 import waxhand.core.text.Legible;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
+import waxhand.desk.theme.Rows;
 
 /** The parts of the body on the bench, what the file calls them, and what they are taken to be. */
 public final class PartsRoom extends VBox {
@@ -156,7 +157,7 @@ public final class PartsRoom extends VBox {
       parts.getSelectionModel().clearSelection();
       chosen.stream().forEach(j -> parts.getSelectionModel().select(j));
       if (!chosen.isEmpty()) {
-        parts.scrollTo(Math.max(0, chosen.nextSetBit(0) - 3));
+        Rows.reveal(parts, chosen.nextSetBit(0));
       }
       quiet = false;
       showRole();

@@ -114,8 +114,9 @@ final class TakesRoom extends VBox {
         list.getSelectionModel().select(id);
       }
     }
-    if (!remark.isFocused()) {
-      remark.setText(now.map(t -> t.label().remark()).orElse(""));
+    String said = now.map(t -> t.label().remark()).orElse("");
+    if (!remark.isFocused() && !said.equals(remark.getText())) {
+      remark.setText(said);
     }
     quiet = false;
   }

@@ -1,2 +1,2 @@
-/** Colours, typeface and small drawn helpers. */
+/** Colours, typeface and small helpers of what is drawn and of controls. */
 package waxhand.desk.theme;

@@ -37,6 +37,7 @@ final class LanePainter {
   private final Palette palette;
   private final Canvas canvas;
   private final GraphicsContext g;
+  private HeatStrip strip;
 
   LanePainter(Session session, Results results, Worklist worklist, Palette palette, Canvas canvas) {
     this.session = session;
@@ -163,23 +164,11 @@ final class LanePainter {
     if (sketch.isEmpty()) {
       return;
     }
-    double[][] d = sketch.get().distance();
-    double most = sketch.get().most();
-    for (int part = 0; part < d.length; part++) {
-      double perBin = session.frames() / (double) Math.max(1, d[part].length);
-      for (int i = 0; i < d[part].length; i++) {
-        double share = Math.sqrt(d[part][i] / Math.max(0.005, most));
-        if (share > 0.02) {
-          Color wax = palette.get(share > 0.6 ? Ink.WAX_SHADE : Ink.WAX);
-          g.setFill(wax.deriveColor(0, 1, 1, Math.min(1, share > 0.6 ? share : share / 0.6)));
-          double x0 = scale.x(i * perBin);
-          double wide = scale.x((i + 1) * perBin) - x0;
-          if (wide > 0) {
-            g.fillRect(x0, top + part * Lanes.HEAT, wide + 0.5, Lanes.HEAT - 0.6);
-          }
-        }
-      }
+    if (strip == null || !strip.isOf(sketch.get(), palette)) {
+      strip = new HeatStrip(sketch.get(), palette);
     }
+    strip.draw(g, scale, top, Lanes.HEAT);
+    double most = sketch.get().most();
     g.setFill(palette.get(Ink.SOFT));
     String words =
         most == 0 ? "the same" : String.format(Locale.ROOT, "up to %.0f mm", 1000 * most);

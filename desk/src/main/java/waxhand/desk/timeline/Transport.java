@@ -13,6 +13,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.util.StringConverter;
+import waxhand.core.project.Take;
 import waxhand.desk.command.Commands;
 import waxhand.desk.session.Session;
 
@@ -92,7 +93,7 @@ public final class Transport extends HBox {
     session.speedProperty().addListener((o, a, b) -> speed.setValue(b.doubleValue()));
     getChildren().addAll(loop, every, whereWide(new Label("speed")), speed);
     session.frameProperty().addListener((o, a, b) -> show());
-    session.takeProperty().addListener((o, a, b) -> show());
+    session.onTake(Take::raw, this::show);
     show();
   }
 

@@ -9,9 +9,6 @@ import waxhand.desk.theme.Type;
 
 /** What marks are drawn with in one view. */
 public final class Pen {
-  /** A letter is about so wide, pixels. */
-  private static final double LETTER_PX = 6.2;
-
   /** Smaller views have no room for numbers, pixels. */
   private static final double ROOM_FOR_WORDS = 320;
 
@@ -81,7 +78,7 @@ public final class Pen {
       return;
     }
     g.setFont(Type.plain(13));
-    double wide = LETTER_PX * words.length() + 14;
+    double wide = Type.width(words, g.getFont()) + 12;
     double left = Math.max(6, Math.min(x, sight.width() - wide));
     double low = Math.min(y, sight.height() - 12);
     g.setFill(ink(Ink.RAISED).deriveColor(0, 1, 1, 0.88));

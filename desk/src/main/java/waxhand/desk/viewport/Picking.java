@@ -41,7 +41,7 @@ final class Picking {
         continue;
       }
       double thick = Math.max(LEAST_PX, thickness(body, j) * pixels);
-      double off = distanceToSegment(x, y);
+      double off = Sight.fromStretch(x, y, a, b);
       if (off < thick) {
         double cost =
             off / thick + 0.5 * (Math.min(a[2], b[2]) - camera.distance()) / body.heightM();
@@ -88,14 +88,5 @@ final class Picking {
       case LEFT_THIGH, RIGHT_THIGH -> 0.045;
       default -> role.isFinger() ? 0.008 : 0.03;
     };
-  }
-
-  private double distanceToSegment(double x, double y) {
-    double dx = b[0] - a[0];
-    double dy = b[1] - a[1];
-    double length2 = dx * dx + dy * dy;
-    double t = length2 < 1e-9 ? 0 : ((x - a[0]) * dx + (y - a[1]) * dy) / length2;
-    t = Math.max(0, Math.min(1, t));
-    return Math.hypot(x - a[0] - t * dx, y - a[1] - t * dy);
   }
 }

@@ -96,4 +96,14 @@ public record Sight(Camera camera, double width, double height) {
     project(place, p);
     return camera.heightM() * p[2] / camera.distance();
   }
+
+  /** How far a place of a view is from the straight stretch between two others, pixels. */
+  public static double fromStretch(double x, double y, double[] a, double[] b) {
+    double dx = b[0] - a[0];
+    double dy = b[1] - a[1];
+    double length2 = dx * dx + dy * dy;
+    double t = length2 < 1e-9 ? 0 : ((x - a[0]) * dx + (y - a[1]) * dy) / length2;
+    t = Math.max(0, Math.min(1, t));
+    return Math.hypot(x - a[0] - t * dx, y - a[1] - t * dy);
+  }
 }

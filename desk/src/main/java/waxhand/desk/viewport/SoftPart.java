@@ -88,9 +88,10 @@ final class SoftPart implements Part {
 
       @Override
       void move(JointMoves moves) {
-        bending.to(moves);
-        mesh.getPoints().setAll(bending.points);
-        mesh.getNormals().setAll(bending.normals);
+        if (bending.to(moves)) {
+          mesh.getPoints().setAll(bending.points);
+          mesh.getNormals().setAll(bending.normals);
+        }
       }
     };
   }
@@ -108,7 +109,9 @@ final class SoftPart implements Part {
     private final double[] one = new double[12];
     private final double[] ring = new double[12];
 
-    void to(JointMoves pose) {
+    /** Whether it has come otherwise than it was; before the first pose it is nowhere. */
+    boolean to(JointMoves pose) {
+      boolean other = false;
       for (int j = 0; j < bend.joints.length; j++) {
         pose.matrix(bend.joints[j], one);
         for (int r = 0; r < 3; r++) {
@@ -117,7 +120,11 @@ final class SoftPart implements Part {
             one[4 * r + 3] -= one[4 * r + c] * bend.places[3 * j + c];
           }
         }
+        other |= !Arrays.equals(one, 0, 12, moves, 12 * j, 12 * j + 12);
         System.arraycopy(one, 0, moves, 12 * j, 12);
+      }
+      if (!other) {
+        return false;
       }
       int rows = points.length / 3 / around;
       for (int r = 0; r < rows; r++) {
@@ -130,6 +137,7 @@ final class SoftPart implements Part {
           take(rows * around + 1, 1);
         }
       }
+      return true;
     }
 
     private void blend(double[] shares) {

@@ -1,5 +1,6 @@
 package waxhand.desk.viewport;
 
+import java.util.Arrays;
 import javafx.scene.shape.TriangleMesh;
 import waxhand.core.body.Side;
 
@@ -13,11 +14,15 @@ record StiffPart(int joint, Side side, boolean band, TriangleMesh mesh) implemen
   public Worn wear() {
     return new Worn(mesh) {
       private final double[] m = new double[12];
+      private final double[] last = new double[12];
 
       @Override
       void move(JointMoves moves) {
         moves.matrix(joint, m);
-        put(m);
+        if (!Arrays.equals(m, last)) {
+          put(m);
+          System.arraycopy(m, 0, last, 0, m.length);
+        }
       }
     };
   }

@@ -63,21 +63,30 @@ class WorkedOutTest {
     assertThat(of("plate", later)).isEqualTo(5);
   }
 
-  /** While a hand drags, states follow each other; only the one it ends in is worked out. */
+  /**
+   * While a hand drags, states follow each other; of those that take long only the one it ends in
+   * is worked out.
+   */
   @Test
   void aPatientOneWorksOutTheFirstAndTheLast() throws Exception {
     WorkedOut<String, Integer> patient = WorkedOut.patient(-1);
     List<String> begun = new CopyOnWriteArrayList<>();
+    CountDownLatch release = new CountDownLatch(1);
     Function<String, Integer> ask =
         key ->
             patient.of(
                 key,
                 work -> {
                   begun.add(key);
+                  takeLong(release);
                   return key.length();
                 },
                 told::incrementAndGet);
     WaitForAsyncUtils.asyncFx(() -> ask.apply("at rest")).get();
+    until(() -> begun.size() == 1);
+    // as long as nobody can call short
+    assertThat(release.await(100, TimeUnit.MILLISECONDS)).isFalse();
+    release.countDown();
     until(() -> told.get() == 1);
     WaitForAsyncUtils.asyncFx(
             () -> {
@@ -93,6 +102,14 @@ class WorkedOutTest {
     assertThat(WaitForAsyncUtils.asyncFx(() -> ask.apply("let go")).get()).isEqualTo(-2);
     until(() -> told.get() == 3);
     assertThat(WaitForAsyncUtils.asyncFx(() -> ask.apply("let go")).get()).isEqualTo(6);
+  }
+
+  private static void takeLong(CountDownLatch release) {
+    try {
+      assertThat(release.await(10, TimeUnit.SECONDS)).isTrue();
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
   }
 
   @Test

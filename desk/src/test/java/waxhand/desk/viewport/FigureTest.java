@@ -6,13 +6,16 @@ import static org.assertj.core.api.Assertions.withinPercentage;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.scene.shape.TriangleMesh;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
 import waxhand.core.body.Body;
+import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Joint;
@@ -111,6 +114,30 @@ class FigureTest {
     Vector3d rest = end(chest.normals);
     chest.to(bow(body, Math.toRadians(35)));
     assertThat(end(chest.normals).distance(rest.rotateX(Math.toRadians(70)))).isLessThan(0.01);
+  }
+
+  /** A hand that drags an arm has the renderer take the arm alone. */
+  @Test
+  void onlyWhatMovesIsHandedToTheRenderer() {
+    Body body = Body.of(new Build(1.78, false).skeleton());
+    List<Part> parts = FigureParts.of(body);
+    List<Worn> worn = parts.stream().map(Part::wear).toList();
+    worn.forEach(w -> w.move(bow(body, 0)));
+    Set<Integer> moved = new HashSet<>();
+    for (int i = 0; i < parts.size(); i++) {
+      int joint = parts.get(i).joint();
+      Worn one = worn.get(i);
+      one.skin.getTransforms().get(0).setOnTransformChanged(e -> moved.add(joint));
+      ((TriangleMesh) one.skin.getMesh())
+          .getPoints()
+          .addListener((list, sized, from, to) -> moved.add(joint));
+    }
+    worn.forEach(w -> w.move(bow(body, 0)));
+    assertThat(moved).isEmpty();
+    worn.forEach(w -> w.move(bow(body, 0.5)));
+    int chest = body.joint(Role.CHEST).orElseThrow();
+    int foot = body.joint(Role.LEFT_FOOT).orElseThrow();
+    assertThat(moved).contains(chest, body.joint(Role.HEAD).orElseThrow()).doesNotContain(foot);
   }
 
   private static Vector3d end(float[] normals) {

@@ -73,15 +73,8 @@ public final class ContactLanes extends TimeArea {
     contacts.stateProperty().addListener((o, a, b) -> changed());
     contacts.selectedProperty().addListener((o, a, b) -> draw());
     contacts.slidesProperty().addListener((o, a, b) -> draw());
-    session
-        .takeProperty()
-        .addListener(
-            (o, a, b) -> {
-              // what an edit of passes changes here the state of contacts tells
-              if (a.map(Take::raw).orElse(null) != b.map(Take::raw).orElse(null)) {
-                changed();
-              }
-            });
+    // what an edit of passes changes here the state of contacts tells
+    session.onTake(Take::raw, this::changed);
     hands(this::pressed, this::dragged, this::released);
     addEventHandler(ScrollEvent.SCROLL, this::scrollTime);
     tells(this::words, (x, y) -> hit(x, y).map(h -> h.grip().cursor).orElse(Cursor.DEFAULT));

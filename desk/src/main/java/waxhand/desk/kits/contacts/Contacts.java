@@ -29,6 +29,7 @@ import waxhand.core.plants.FootPlan;
 import waxhand.core.plants.Footing;
 import waxhand.core.plants.Plant;
 import waxhand.core.plants.SpotHold;
+import waxhand.core.project.Take;
 import waxhand.core.scene.Motion;
 import waxhand.desk.session.Flag;
 import waxhand.desk.session.Session;
@@ -92,18 +93,16 @@ public final class Contacts {
     session.plateIdProperty().addListener((o, a, b) -> refresh());
     session.flagBProperty().addListener((o, a, b) -> slide());
     state.addListener((o, a, b) -> slide());
-    session
-        .takeProperty()
-        .addListener(
-            (o, a, b) -> {
-              if (!a.map(t -> t.id()).equals(b.map(t -> t.id()))) {
-                selected.set(List.of());
-                search.forget(Optional.empty());
-                sliding.forget(Slides.NONE);
-                state.set(State.NONE);
-                refresh();
-              }
-            });
+    session.onTake(Take::id, this::begin);
+  }
+
+  /** For another take: nothing of the last one is known of it. */
+  private void begin() {
+    selected.set(List.of());
+    search.forget(Optional.empty());
+    sliding.forget(Slides.NONE);
+    state.set(State.NONE);
+    refresh();
   }
 
   public ReadOnlyObjectProperty<State> stateProperty() {

@@ -9,7 +9,6 @@ import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
 import waxhand.core.measure.Slide;
-import waxhand.core.motion.Frames;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.plants.Footing;
 import waxhand.core.plants.Plant;
@@ -32,6 +31,9 @@ public final class Prints implements MarkSource {
 
   private final Session session;
   private final Contacts contacts;
+  private Contacts.State known = Contacts.State.NONE;
+  private Nearby<Footing> footings = new Nearby<>(List.of(), Footing::frames);
+  private Nearby<SpotHold> spots = new Nearby<>(List.of(), h -> h.plant().frames());
 
   public Prints(Session session, Contacts contacts) {
     this.session = session;
@@ -62,20 +64,25 @@ public final class Prints implements MarkSource {
     int frame = timing.local(session.frameProperty().get());
     double seen = SEEN_S * session.rateHz();
     List<Print> prints = new ArrayList<>();
-    for (Footing footing : state.plan().footings()) {
-      double away = away(footing.frames(), frame);
-      List<Plant> plants = away > seen ? List.of() : contacts.plantsOf(footing);
+    if (state != known) {
+      known = state;
+      footings = new Nearby<>(state.plan().footings(), Footing::frames);
+      spots = new Nearby<>(state.spots(), h -> h.plant().frames());
+    }
+    for (Footing footing : footings.within(seen, frame)) {
+      double strength = strength(Nearby.away(footing.frames(), frame), seen);
+      List<Plant> plants = contacts.plantsOf(footing);
       boolean held = plants.stream().anyMatch(chosen::contains);
-      if (held || away <= seen && !isLeft(plants, footing.x(), footing.z(), slides)) {
-        add(prints, footing, plants, body.get(), frame, strength(away, seen), held, slides);
+      if (held || !isLeft(plants, footing.x(), footing.z(), slides)) {
+        add(prints, footing, plants, body.get(), frame, strength, held, slides);
       }
     }
-    for (SpotHold hold : state.spots()) {
-      double away = away(hold.plant().frames(), frame);
-      List<Plant> plants = away > seen ? List.of() : contacts.plantsOf(hold);
+    for (SpotHold hold : spots.within(seen, frame)) {
+      double strength = strength(Nearby.away(hold.plant().frames(), frame), seen);
+      List<Plant> plants = contacts.plantsOf(hold);
       boolean held = plants.stream().anyMatch(chosen::contains);
-      if (held || away <= seen && !isLeft(plants, hold.x(), hold.z(), slides)) {
-        prints.add(print(hold, plants, body.get(), strength(away, seen), held, slides));
+      if (held || !isLeft(plants, hold.x(), hold.z(), slides)) {
+        prints.add(print(hold, plants, body.get(), strength, held, slides));
       }
     }
     return prints;
@@ -115,10 +122,6 @@ public final class Prints implements MarkSource {
         chosen,
         slide.map(Slide::trail).orElse(new double[0]),
         slide.map(Slide::farMm).orElse(0.0));
-  }
-
-  private static double away(Frames frames, int frame) {
-    return Math.max(0, Math.max(frames.from() - frame, frame - frames.to() + 1));
   }
 
   /** One print for each heading a foot keeps. */

@@ -1,6 +1,7 @@
 package waxhand.desk.kits.layers;
 
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.text.Font;
 import waxhand.desk.theme.Palette.Ink;
 import waxhand.desk.theme.Type;
 import waxhand.desk.viewport.Pen;
@@ -8,14 +9,16 @@ import waxhand.desk.viewport.Sight;
 
 /** Words with a brush on a slip at the lower edge of a view, in its middle. */
 final class EdgeTag {
-  private static final double LETTER_PX = 6.6;
+  private static final Font FONT = Type.plain(13);
   private static final double HEIGHT_PX = 24;
-  private static final double ABOVE_EDGE_PX = 34;
+
+  /** From the top of the slip to the lower edge. */
+  static final double ABOVE_EDGE_PX = 34;
 
   private EdgeTag() {}
 
   private static double wide(String words) {
-    return LETTER_PX * words.length() + 34;
+    return Type.width(words, FONT) + 38;
   }
 
   /** Whether a place of a view is on the slip. */
@@ -33,16 +36,17 @@ final class EdgeTag {
     }
     GraphicsContext g = pen.graphics();
     double y = pen.sight().height() - ABOVE_EDGE_PX;
-    double x = pen.sight().width() / 2 - wide(words) / 2;
+    double wide = wide(words);
+    double x = pen.sight().width() / 2 - wide / 2;
     g.setFill(pen.ink(Ink.RAISED));
-    g.fillRoundRect(x, y, wide(words), HEIGHT_PX, 8, 8);
+    g.fillRoundRect(x, y, wide, HEIGHT_PX, 8, 8);
     g.setStroke(pen.ink(firm ? Ink.FOCUS : Ink.SOFT));
     g.setLineWidth(firm ? 1.5 : 1);
     g.setLineDashes(firm ? new double[0] : new double[] {4, 3});
-    g.strokeRoundRect(x, y, wide(words), HEIGHT_PX, 8, 8);
+    g.strokeRoundRect(x, y, wide, HEIGHT_PX, 8, 8);
     g.setLineDashes();
     brush(g, x + 10, y + HEIGHT_PX / 2);
-    g.setFont(Type.plain(13));
+    g.setFont(FONT);
     g.setFill(pen.ink(Ink.INK));
     g.fillText(words, x + 26, y + 16.5);
   }

@@ -12,8 +12,8 @@ import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.layers.Channel;
 import waxhand.core.passes.layers.LayerEdit;
 import waxhand.core.passes.layers.LayerPass;
+import waxhand.core.passes.layers.PartEdit;
 import waxhand.core.passes.limbs.GoalPart;
-import waxhand.core.passes.limbs.PartGoals;
 import waxhand.desk.kits.limbs.GiveWayMark;
 import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.Posing;
@@ -52,10 +52,9 @@ public final class LayerMarks {
       return marks;
     }
     marks.add(pegs(stage, joint, pose, place, part));
-    part.role()
-        .flatMap(GoalPart::of)
-        .filter(p -> !stage.pass().replaces() && PartGoals.isPossible(stage.out(), p))
-        .ifPresent(p -> marks.add(diamond(stage, joint, place)));
+    if (new PartEdit(stage.pass(), stage.in(), stage.out(), joint, frame, frame).isPulled()) {
+      marks.add(diamond(stage, joint, place));
+    }
     // elbows and knees only swing, nothing gives way to them
     boolean swings = part.role().flatMap(GoalPart::of).filter(GoalPart::isMiddle).isPresent();
     boolean pulled = LayerEdit.has(stage.pass(), part, Channel.Of.GOAL) && !swings;

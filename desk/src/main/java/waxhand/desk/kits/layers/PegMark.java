@@ -139,7 +139,9 @@ final class PegMark implements Mark {
               .get()
               .map(t -> "turn about " + LETTERS[t.axis()] + " " + LayerHands.degrees(t.angleRad()))
               .orElse(words);
-      pen.words(said, p[0] + 16, p[1] + LENGTH_PX + 24);
+      double below = p[1] + LENGTH_PX + 24;
+      double edge = pen.sight().height() - EdgeTag.ABOVE_EDGE_PX - 8;
+      pen.words(said, p[0] + 16, below < edge ? below : p[1] - LENGTH_PX - 12);
     }
   }
 

@@ -137,19 +137,33 @@ final class PathMark implements Mark {
             at[n][1] - far * across[1],
             at[n][0] + far * across[0],
             at[n][1] + far * across[1]);
-        double x = at[n][0] + (far + LABEL_AWAY_PX) * across[0];
-        double y = at[n][1] + (far + LABEL_AWAY_PX) * across[1];
         boolean room =
             Math.hypot(at[n][0] - labelX, at[n][1] - labelY) > LABEL_PX
-                && !isNear(at, playhead(), n)
-                && tips.stream().noneMatch(t -> Math.hypot(t[0] - x, t[1] - y) < LABEL_PX / 2);
+                && !isNear(at, playhead(), n);
         if (tenth && room && pen.hasRoomForWords()) {
-          label(pen, g, Integer.toString(frame), x, y);
+          // where a handle is, it stands on the other side of the path
+          double away = far + LABEL_AWAY_PX;
+          double side = isOnHandle(at, tips, n, away, across) ? -away : away;
+          label(
+              pen,
+              g,
+              Integer.toString(frame),
+              at[n][0] + side * across[0],
+              at[n][1] + side * across[1]);
           labelX = at[n][0];
           labelY = at[n][1];
         }
       }
     }
+  }
+
+  /** Whether a label so far from its tick would lie on a handle of the key at the playhead. */
+  private boolean isOnHandle(
+      double[][] at, List<double[]> tips, int n, double away, double[] across) {
+    double x = at[n][0] + away * across[0];
+    double y = at[n][1] + away * across[1];
+    return tips.stream()
+        .anyMatch(tip -> Sight.fromStretch(x, y, at[playhead()], tip) < LABEL_PX / 2);
   }
 
   /** Whether a tick is so near to another that a label would lie under its ring. */

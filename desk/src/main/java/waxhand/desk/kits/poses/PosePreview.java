@@ -7,10 +7,7 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.shape.StrokeLineCap;
 import org.joml.Vector3d;
 import waxhand.core.body.Role;
-import waxhand.core.chain.Place;
-import waxhand.core.chain.Prepared;
-import waxhand.core.chain.Scope;
-import waxhand.core.chain.Span;
+import waxhand.core.chain.Plate;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
@@ -66,9 +63,8 @@ final class PosePreview implements MarkSource {
             pose,
             tool.shareProperty().get(),
             new LayerEdit.Hold.Near(1));
-    Prepared ready = layer.prepared(here, new Place(Span.ALL, Scope.ALL));
-    Clip posed = ready.apply(here, here.clip().allFrames(), Work.UNWATCHED).clip();
-    return new Bones(motion, posed, pose);
+    Motion posed = Plate.of("preview", layer).apply(here, here.clip().allFrames(), Work.UNWATCHED);
+    return new Bones(motion, posed.clip(), pose);
   }
 
   /** Bones that the pose moves. */

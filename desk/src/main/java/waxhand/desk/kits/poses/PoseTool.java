@@ -26,6 +26,7 @@ import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.pose.HandShape;
 import waxhand.core.pose.Pose;
 import waxhand.core.project.KeptPose;
+import waxhand.core.project.Take;
 import waxhand.core.scene.Motion;
 import waxhand.desk.kits.NewPlates;
 import waxhand.desk.kits.layers.LayerHands;
@@ -70,7 +71,17 @@ final class PoseTool {
     this.session = session;
     session.selectionProperty().addListener((o, a, b) -> followSelection());
     session.stagesProperty().addListener((o, a, b) -> applyAwaited());
+    session.plateIdProperty().addListener((o, a, b) -> followPlate());
     session.takeProperty().addListener((o, a, b) -> hovered.set(Optional.empty()));
+    session.onTake(Take::id, this::begin);
+  }
+
+  /** For another take: nothing of the last one sticks. */
+  private void begin() {
+    share.set(1);
+    mirrored.set(false);
+    chosenOnly.set(false);
+    hands.set(Hands.BOTH);
   }
 
   DoubleProperty shareProperty() {
@@ -195,6 +206,14 @@ final class PoseTool {
     if (!LayerMarks.isRefused(stage.get())) {
       apply(stage.get(), source);
     }
+  }
+
+  /** The stages of a new layer may be there before it is chosen. */
+  private void followPlate() {
+    if (session.plate().filter(p -> p.pass() instanceof LayerPass).isEmpty()) {
+      awaited = Optional.empty();
+    }
+    applyAwaited();
   }
 
   private void applyAwaited() {

@@ -152,6 +152,7 @@ public final class PosesRoom extends VBox implements AutoCloseable {
                 v -> tool.shareProperty().set(v / 100),
                 () -> {})
             .labelled();
+    tool.shareProperty().addListener((o, a, b) -> share.show(100 * b.doubleValue()));
     share.show(100);
     HBox hands = new HBox();
     ToggleGroup group = new ToggleGroup();
