@@ -222,6 +222,31 @@ class LayersTest extends DeskTest {
         .doesNotContain(FindingKind.COLLISION, FindingKind.POP, FindingKind.JOLT);
     run("undo");
     assertThat(keys()).hasSize(2);
+    run("undo");
+    untilWorkedOut();
+
+    // or both by one drag, where the finding is chosen
+    workRange(Frames.first(session.frames()));
+    Finding chosen =
+        findings(before, through).stream()
+            .filter(f -> f.kind() == FindingKind.COLLISION)
+            .findFirst()
+            .orElseThrow();
+    interact(() -> bench.worklist().choose(chosen));
+    interact(() -> session.seek(middle));
+    pose.solve(before.clip(), middle);
+    at = bench.viewport().project(pose.x(hand), pose.y(hand), pose.z(hand));
+    diamond = lookup("#view-front").query().localToScreen(at[0], at[1]);
+    double[] to = bench.viewport().project(there.x(hand), there.y(hand), there.z(hand));
+    drag(diamond, MouseButton.PRIMARY).dropTo(diamond.add(to[0] - at[0], to[1] - at[1]));
+    untilWorkedOut();
+    assertThat(plate().name()).isEqualTo("Right arm anew");
+    assertThat(session.held()).isEqualTo(hand);
+    assertThat(keys()).contains((double) middle).hasSize(3);
+    assertThat(findings(result(), through).stream().map(Finding::kind))
+        .doesNotContain(FindingKind.COLLISION, FindingKind.POP, FindingKind.JOLT);
+    run("undo");
+    assertThat(session.chain().size()).isEqualTo(plates);
   }
 
   private static List<Finding> findings(Motion motion, Frames run) {

@@ -54,7 +54,7 @@ class DrawnAnewOnRehearsalTest {
     int middle = (run.from() + run.to()) / 2;
     LayerPass pulled =
         new PartEdit(layer, in, anew, arm.end(), middle, middle)
-            .pulled(outwards(anew, arm, middle), new LayerEdit.Hold.Near(run.count() / 2.0 - 1));
+            .pulled(outwards(anew, arm, middle), new LayerEdit.Hold.Between());
     Motion out = plate.withPass(pulled).apply(in, in.clip().allFrames(), Work.UNWATCHED);
     assertThat(through(out, run)).as("pulled").isEmpty();
     assertThat(Pops.peak(in, false)).isGreaterThan(3 * Pops.peak(truth, false));

@@ -100,6 +100,7 @@ public final class Bench extends StackPane {
     Player.attach(session);
     session.onRefusal(notices::mention);
     poses = new PosesRoom(session, palette, memory.poses(), notices::mention);
+    DrawAnew anew = new DrawAnew(session, worklist.chosenProperty());
     viewport =
         new Viewport(
             session,
@@ -109,6 +110,7 @@ public final class Bench extends StackPane {
                 new Prints(session, contacts),
                 new PathMarks(session, path),
                 poses.preview(),
+                anew,
                 new ChosenMarks(session)),
             Kits::strokes,
             contacts::selectedSide);
@@ -118,7 +120,7 @@ public final class Bench extends StackPane {
     new PassActions(session, commands, contacts, layers).add();
     new ContactActions(session, commands, contacts).add();
     new LayerActions(session, commands, layers, notices::mention).add();
-    new DrawAnew(session, () -> worklist.chosenProperty().get().map(Finding::frames)).add(commands);
+    anew.add(commands);
     new PlaceActions(session, commands, layers, notices::mention).add();
     new PathActions(session, commands, path, notices::mention).add();
     new Actions(session, commands).add();

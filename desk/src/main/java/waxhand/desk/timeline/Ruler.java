@@ -29,8 +29,9 @@ public final class Ruler {
       double x = Math.rint(scale.x(t * rateHz)) + 0.5;
       g.strokeLine(x, base, x, low);
       String words = step < 1 ? String.format(Locale.ROOT, "%.1f s", t) : Math.round(t) + " s";
-      if (x + 30 < right) {
-        g.fillText(words, x + 3, base);
+      if (x + 35 < right) {
+        // a playhead that stands there leaves the words in sight
+        g.fillText(words, x + 7, base);
       }
     }
   }

@@ -1,5 +1,6 @@
 package waxhand.desk.kits.layers;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -111,7 +112,7 @@ public final class ThinPicture implements PassPicture {
       words.setText("Finding keys…");
       return;
     }
-    show(told.get(), in.clip().rateHz());
+    show(told.get(), 1000 * pass.toleranceM(), in.clip().rateHz());
   }
 
   /** The plate with its span in what is left before it. */
@@ -145,7 +146,7 @@ public final class ThinPicture implements PassPicture {
     return new Told(keys, off, tried);
   }
 
-  private void show(Told is, double rate) {
+  private void show(Told is, double toleranceMm, double rate) {
     String of =
         session
             .plate()
@@ -170,9 +171,13 @@ public final class ThinPicture implements PassPicture {
     for (int n = 0; n < seconds.length; n++) {
       seconds[n] = (is.off.run().from() + n) / rate;
     }
+    double[] tolerance = new double[seconds.length];
+    Arrays.fill(tolerance, toleranceMm);
     deviation.show(
-        "Farthest off",
-        List.of(new Plot.Series(seconds, is.off.mm(), Ink.WAX_SHADE, 1)),
+        "Farthest off, tolerance above",
+        List.of(
+            new Plot.Series(seconds, tolerance, Ink.SOFT, 1),
+            new Plot.Series(seconds, is.off.mm(), Ink.WAX_SHADE, 1)),
         List.of(session.frameProperty().get() / rate));
   }
 
