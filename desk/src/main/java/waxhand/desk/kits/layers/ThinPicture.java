@@ -174,7 +174,7 @@ public final class ThinPicture implements PassPicture {
     double[] tolerance = new double[seconds.length];
     Arrays.fill(tolerance, toleranceMm);
     deviation.show(
-        "Farthest off, tolerance above",
+        "Farthest off, and the tolerance",
         List.of(
             new Plot.Series(seconds, tolerance, Ink.SOFT, 1),
             new Plot.Series(seconds, is.off.mm(), Ink.WAX_SHADE, 1)),
