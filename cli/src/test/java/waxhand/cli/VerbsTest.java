@@ -1,9 +1,11 @@
 package waxhand.cli;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -268,5 +270,15 @@ class VerbsTest extends CliTest {
         .isEqualTo(1);
     assertThat(run("--help")).isZero();
     assertThat(out).contains("simulate").contains("compare");
+  }
+
+  @Test
+  void theScriptNamesEveryVerb() throws Exception {
+    Process script =
+        new ProcessBuilder("bash", "../waxhand", "help").redirectErrorStream(true).start();
+    String said = new String(script.getInputStream().readAllBytes(), UTF_8);
+    assertThat(script.waitFor()).isZero();
+    List<String> words = List.of(said.split("[ ,\n]+"));
+    assertThat(words).containsAll(Main.commandLine().getSubcommands().keySet());
   }
 }
