@@ -1,5 +1,6 @@
 package waxhand.cli;
 
+import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.EnumMap;
@@ -7,6 +8,7 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.joml.Vector3dc;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -144,6 +146,11 @@ final class PoseVerb extends TakeVerb {
       Untouchable untouchable = new Untouchable();
       untouchable.reads(take, "the raw take");
       boolean shape = HandShape.ALL.stream().anyMatch(s -> s.key().equals(pose));
+      if (!shape && !Files.exists(file())) {
+        String shapes =
+            HandShape.ALL.stream().map(HandShape::key).collect(Collectors.joining(", "));
+        throw wrong(pose + " is neither a file nor a hand shape: " + shapes);
+      }
       if (!shape) {
         untouchable.reads(file(), "the pose");
       }
