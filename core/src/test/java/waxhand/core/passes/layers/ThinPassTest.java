@@ -2,15 +2,22 @@ package waxhand.core.passes.layers;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.body.PartName;
 import waxhand.core.body.Role;
+import waxhand.core.chain.Axis;
+import waxhand.core.chain.Pass;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Scope;
 import waxhand.core.chain.Span;
+import waxhand.core.curve.Curve;
+import waxhand.core.curve.CurveKey;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -27,7 +34,7 @@ class ThinPassTest {
         ThinPass.KIND.of(Map.of("toleranceRad", Math.toRadians(degrees), "toleranceM", mm / 1000));
   }
 
-  private static Motion run(ThinPass pass, Motion in) {
+  private static Motion run(Pass pass, Motion in) {
     return Plate.of("p", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
   }
 
@@ -62,6 +69,31 @@ class ThinPassTest {
       assertThat(row.curve().keys()).hasSize(each);
     }
     assertThat(each).isBetween(3, 200);
+  }
+
+  @Test
+  void keyPosesOfABodyThatGoesFromPoseToPoseAreHardlyMoreThanThose() {
+    int[] frames = {0, 70, 150, 260, 330, 450, 520, 640, 700, 810, 880, 999};
+    LayerPass posed = LayerPass.KIND.defaults();
+    for (Role role : Set.of(Role.LEFT_FOREARM, Role.RIGHT_THIGH, Role.HEAD, Role.CHEST)) {
+      for (int i = 0; i < 3; i++) {
+        List<CurveKey> keys = new ArrayList<>();
+        for (int n = 0; n < frames.length; n++) {
+          keys.add(CurveKey.smooth(frames[n], 0.4 * Math.sin(2.1 * n + i + role.ordinal())));
+        }
+        Channel channel = Channel.of(Channel.Of.TURN, Axis.values()[i]);
+        posed = posed.plus(new LayerRow(PartName.of(role), channel, Curve.of(keys)));
+      }
+    }
+    Motion still = IN.with(IN.clip().showing(new int[1000], 120));
+    Motion acted = run(posed, still);
+    ThinPass poses = new ThinPass(ThinPass.Keys.POSES, Math.toRadians(1), 0.005, false);
+    LayerKeys found = LayerKeys.of(poses.prepared(acted, Place.ALL), acted, Work.UNWATCHED);
+    assertThat(found.frames().length).isBetween(frames.length - 2, frames.length * 5 / 4);
+    Deviation off =
+        Deviation.of(acted, run(poses, acted), acted.clip().allFrames(), Work.UNWATCHED);
+    assertThat(off.worstDegrees()).isLessThanOrEqualTo(1 + 1e-6);
+    assertThat(off.worstMm()).isLessThanOrEqualTo(5 + 1e-6);
   }
 
   @Test
