@@ -38,7 +38,7 @@ public final class Remedies {
   /**
    * What a limb does is made up for no longer than this, seconds; there is more true than wrong.
    */
-  private static final double LONGEST = 1.6;
+  public static final double LONGEST_MADE_UP_S = 1.6;
 
   /** A height is led in and out over this time beside the stretch that is mended, seconds. */
   private static final double LIFT_EASE = 0.3;
@@ -77,7 +77,7 @@ public final class Remedies {
       case JITTER -> plate(finding, SmoothPass.KIND.defaults(), finding.frames(), frames(0.1));
       case POP -> plate(finding, GapFillPass.ofSpan(), around(finding, 0.045), 0);
       case OVERBEND, COLLISION ->
-          seconds(finding) > LONGEST
+          seconds(finding) > LONGEST_MADE_UP_S
               ? Optional.empty()
               : plate(finding, GapFillPass.ofSpan(), around(finding, 0.12), 0);
       case JOLT -> plate(finding, GapFillPass.ofSpan(), around(finding, 0.08), 0);

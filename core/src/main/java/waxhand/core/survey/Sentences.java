@@ -2,7 +2,10 @@ package waxhand.core.survey;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import waxhand.core.body.Body;
+import waxhand.core.body.Role;
+import waxhand.core.body.Side;
 import waxhand.core.motion.Frames;
 
 /** Findings in plain words. */
@@ -41,7 +44,7 @@ final class Sentences {
       case SLIDE -> part + " slides " + size + ".";
       case FLOAT -> part + " stands " + size + " over the ground.";
       case SINK -> part + " sinks " + size + " into the ground.";
-      case COLLISION -> part + " goes " + size + " into the " + body.words(worst.other()) + ".";
+      case COLLISION -> part + " goes " + size + " into the " + other(worst) + ".";
       case OVERBEND -> part + " is bent " + size + " past its range.";
       case POP -> part + " snaps by " + size + " and back.";
       case JOLT -> part + " leaps " + size + " from one frame to the next.";
@@ -107,6 +110,17 @@ final class Sentences {
         String.format(
             Locale.ROOT, unit.equals("°") && mark.size() < 10 ? "%.1f" : "%.0f", mark.size());
     return number + (unit.equals("°") ? "°" : " " + unit);
+  }
+
+  /** What is gone into; the list has no room to name a side twice. */
+  private String other(Mark worst) {
+    String words = body.words(worst.other());
+    Optional<Side> side = body.role(worst.joint()).map(Role::side);
+    boolean same =
+        side.isPresent()
+            && side.get() != Side.MIDDLE
+            && side.equals(body.role(worst.other()).map(Role::side));
+    return same ? words.substring(words.indexOf(' ') + 1) : words;
   }
 
   private String part(int joint) {

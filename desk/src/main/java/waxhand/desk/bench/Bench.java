@@ -35,6 +35,7 @@ import waxhand.desk.kits.layers.KeyLanes;
 import waxhand.desk.kits.layers.LayerActions;
 import waxhand.desk.kits.layers.LayerTool;
 import waxhand.desk.kits.layers.PlaceActions;
+import waxhand.desk.kits.layers.PullOut;
 import waxhand.desk.kits.layers.ShiftDrag;
 import waxhand.desk.kits.path.PathActions;
 import waxhand.desk.kits.path.PathMarks;
@@ -110,7 +111,7 @@ public final class Bench extends StackPane {
                 new Prints(session, contacts),
                 new PathMarks(session, path),
                 poses.preview(),
-                anew,
+                new PullOut(session, worklist.chosenProperty(), anew),
                 new ChosenMarks(session)),
             Kits::strokes,
             contacts::selectedSide);

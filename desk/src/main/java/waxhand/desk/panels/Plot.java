@@ -111,9 +111,9 @@ public final class Plot extends Region {
     g.setFill(palette.get(Ink.SOFT));
     g.fillText(number(x0) + " " + xUnit, LEFT, h - 5);
     String right = number(x1) + " " + xUnit;
-    g.fillText(right, w - LEFT - 6.2 * right.length(), h - 5);
+    g.fillText(right, w - LEFT - Type.width(right, g.getFont()), h - 5);
     String range = number(y0) + " to " + number(y1) + " " + yUnit;
-    g.fillText(range, w - LEFT - 5.6 * range.length(), 13);
+    g.fillText(range, w - LEFT - Type.width(range, g.getFont()), 13);
   }
 
   private static String number(double v) {

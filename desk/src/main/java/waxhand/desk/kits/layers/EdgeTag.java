@@ -15,10 +15,18 @@ final class EdgeTag {
   /** From the top of the slip to the lower edge. */
   static final double ABOVE_EDGE_PX = 34;
 
+  /** Axes stand in one lower corner, the scale in the other. */
+  private static final double CORNER_PX = 80;
+
   private EdgeTag() {}
 
   private static double wide(String words) {
     return Type.width(words, FONT) + 38;
+  }
+
+  /** Whether a slip with these words leaves both corners of a view free. */
+  static boolean fits(Sight sight, String words) {
+    return wide(words) < sight.width() - 2 * CORNER_PX;
   }
 
   /** Whether a place of a view is on the slip. */

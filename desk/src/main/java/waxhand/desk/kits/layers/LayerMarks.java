@@ -31,15 +31,20 @@ public final class LayerMarks {
   /** Those of the chosen layer at the playhead. */
   public static List<Mark> of(ChosenStage<LayerPass> stage) {
     List<Mark> marks = new ArrayList<>();
-    marks.add(new LayerName(stage.plate(), stage.session()));
     int frame = stage.frame();
     BitSet selected = stage.session().selected(stage.out().body());
     boolean inside = stage.plate().span().within(stage.in().clip().frames()).contains(frame);
     if (selected.isEmpty() || !inside) {
+      marks.add(new LayerName(stage.plate(), stage.session(), ""));
       return marks;
     }
     int joint = stage.session().held(stage.out().body());
     PartName part = PartName.of(stage.out().body(), joint);
+    Posing.Axes axes = stage.session().posing().axesProperty().get();
+    boolean path = stage.session().posing().pathShownProperty().get();
+    String turned = path ? "" : ", " + axes.words();
+    String about = part.words() + turned + pulled(stage, part);
+    marks.add(new LayerName(stage.plate(), stage.session(), about));
     WorldPose pose = new WorldPose(stage.out().clip().skeleton());
     pose.solve(stage.out().clip(), frame);
     Vector3d place = new Vector3d(pose.x(joint), pose.y(joint), pose.z(joint));
@@ -47,11 +52,11 @@ public final class LayerMarks {
       marks.add(new Saying(place, "this layer replaces, and has no keys of the " + part.words()));
       return marks;
     }
-    if (stage.session().posing().pathShownProperty().get()) {
+    if (path) {
       // the path has handles of its own
       return marks;
     }
-    marks.add(pegs(stage, joint, pose, place, part));
+    marks.add(pegs(stage, joint, pose, place, axes));
     if (new PartEdit(stage.pass(), stage.in(), stage.out(), joint, frame, frame).isPulled()) {
       marks.add(diamond(stage, joint, place));
     }
@@ -77,14 +82,12 @@ public final class LayerMarks {
   }
 
   private static Mark pegs(
-      ChosenStage<LayerPass> stage, int joint, WorldPose pose, Vector3d place, PartName part) {
-    Posing.Axes axes = stage.session().posing().axesProperty().get();
+      ChosenStage<LayerPass> stage, int joint, WorldPose pose, Vector3d place, Posing.Axes axes) {
     int parent = stage.out().clip().skeleton().parent(joint);
     double[] frame = LayerHands.axes(axes, pose, joint, parent);
     return new PegMark(
         place,
         frame,
-        part.words() + ", " + axes.words() + pulled(stage, part),
         stage.session().posing(),
         () -> {
           if (isRefused(stage)) {

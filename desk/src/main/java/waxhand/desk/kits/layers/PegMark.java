@@ -60,7 +60,6 @@ final class PegMark implements Mark {
   private final Vector3d place;
   private final Vector3d[] axes = new Vector3d[3];
   private final Supplier<Turned> grasp;
-  private final String words;
 
   private final Posing posing;
 
@@ -68,9 +67,8 @@ final class PegMark implements Mark {
    * @param frame leads from the world's axes to those of the pegs, 4 numbers
    * @param grasp gives what is told, when a hand takes hold
    */
-  PegMark(Vector3d place, double[] frame, String words, Posing posing, Supplier<Turned> grasp) {
+  PegMark(Vector3d place, double[] frame, Posing posing, Supplier<Turned> grasp) {
     this.place = place;
-    this.words = words;
     this.grasp = grasp;
     this.posing = posing;
     for (int i = 0; i < 3; i++) {
@@ -132,13 +130,13 @@ final class PegMark implements Mark {
       draw(pen, g, i, pegs.get(i));
     }
     double[] p = new double[3];
-    if (pen.sight().project(place, p)) {
+    Optional<Posing.Turning> turning = posing.turningProperty().get();
+    if (turning.isPresent() && pen.sight().project(place, p)) {
       String said =
-          posing
-              .turningProperty()
-              .get()
-              .map(t -> "turn about " + LETTERS[t.axis()] + " " + LayerHands.degrees(t.angleRad()))
-              .orElse(words);
+          "turn about "
+              + LETTERS[turning.get().axis()]
+              + " "
+              + LayerHands.degrees(turning.get().angleRad());
       double below = p[1] + LENGTH_PX + 24;
       double edge = pen.sight().height() - EdgeTag.ABOVE_EDGE_PX - 8;
       pen.words(said, p[0] + 16, below < edge ? below : p[1] - LENGTH_PX - 12);
