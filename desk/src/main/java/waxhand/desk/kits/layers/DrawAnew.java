@@ -65,15 +65,15 @@ public final class DrawAnew {
   }
 
   /**
-   * The work range; where that is all of the take, the chosen finding if the playhead is in it,
-   * else the playhead alone, and on either side as much as edits are held.
+   * The work range; where that is all of the take, or elsewhere, the chosen finding if the playhead
+   * is in it, else the playhead alone, and on either side as much as edits are held.
    */
   private Frames stretch() {
     Frames range = session.workRange();
-    if (range.count() < session.frames()) {
+    int frame = session.frameProperty().get();
+    if (range.count() < session.frames() && range.contains(frame)) {
       return range;
     }
-    int frame = session.frameProperty().get();
     Frames about = here().map(Finding::frames).orElse(new Frames(frame, frame + 1));
     double before = session.posing().holdBeforeSProperty().get() * session.rateHz();
     int from = about.from() - (int) Math.round(before);
