@@ -133,7 +133,7 @@ class PullOutTest {
   void aClickChangesNothing() {
     choose(FindingKind.COLLISION, Role.RIGHT_HAND, WRONG);
     PlaceMark diamond = (PlaceMark) pullOut.marks().get(0);
-    diamond.grasp().get();
+    assertThat(diamond.grasp().get()).isNotNull();
     diamond.released().run();
     assertThat(session.chain().size()).isZero();
     assertThat(session.undoName()).isEmpty();
