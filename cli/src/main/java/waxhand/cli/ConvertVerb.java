@@ -1,6 +1,7 @@
 package waxhand.cli;
 
 import java.nio.file.Path;
+import java.util.OptionalDouble;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -32,6 +33,12 @@ final class ConvertVerb extends TakeVerb {
   @Option(names = "--up", description = "Axis that points up in the written file: Y or Z.")
   String up;
 
+  @Option(
+      names = "--rate",
+      paramLabel = "HZ",
+      description = "Frames a second to write, 1 to 2000; as many as IN has.")
+  Double rate;
+
   @Option(names = "--from-unit", description = "Unit of IN, where the guess is wrong.")
   String fromUnit;
 
@@ -49,6 +56,9 @@ final class ConvertVerb extends TakeVerb {
     if (fromRate != null && !Limits.isRate(fromRate)) {
       throw wrong("--from-rate must be from 1 to 2000 frames a second");
     }
+    if (rate != null && !Limits.isRate(rate)) {
+      throw wrong("--rate must be from 1 to 2000 frames a second");
+    }
     Reading reading = Reading.GUESS;
     reading = fromUnit == null ? reading : reading.withUnit(unit(fromUnit).orElseThrow());
     reading = fromUp == null ? reading : reading.withUp(up(fromUp).orElseThrow());
@@ -56,7 +66,9 @@ final class ConvertVerb extends TakeVerb {
     new Untouchable().reads(in, "the raw take").claim(outFile);
     RawTake raw = read(in, reading);
     Handoff handoff =
-        new Handoff(range(range, raw.motion().clip().frames()), unit(unit), up(up), true);
+        new Handoff(range(range, raw.motion().clip().frames()), unit(unit), up(up))
+            .withRest(true)
+            .atRate(rate == null ? OptionalDouble.empty() : OptionalDouble.of(rate));
     Progress progress = new Progress("writing", outFile);
     Handoff.Receipt receipt = handoff.write(raw.motion(), raw, outFile, progress);
     progress.end();

@@ -34,6 +34,8 @@ import waxhand.formats.disk.Trouble;
       CleanVerb.class,
       KeysVerb.class,
       PoseVerb.class,
+      RetargetVerb.class,
+      MapVerb.class,
       CompareVerb.class
     })
 public final class Main {

@@ -30,6 +30,12 @@ final class ReadingOptions {
       description = "How many rows at the start are a rest pose and no motion.")
   Integer restFrames;
 
+  @Option(
+      names = "--animation",
+      paramLabel = "NAME",
+      description = "The take that is meant where a file holds several animations.")
+  String animation;
+
   /**
    * What is overruled.
    *
@@ -43,6 +49,7 @@ final class ReadingOptions {
     reading = body == null ? reading : reading.withBody(body);
     reading = heightM == null ? reading : reading.withHeight(heightM);
     reading = scale == null ? reading : reading.withUnit(Unit.of(scale));
+    reading = animation == null ? reading : reading.withTake(animation);
     return restFrames == null ? reading : reading.withRestFrames(restFrames);
   }
 }

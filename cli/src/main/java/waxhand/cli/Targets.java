@@ -46,6 +46,17 @@ final class Targets {
     return targets;
   }
 
+  /** The same files with another ending. */
+  Targets ending(String other) {
+    Targets changed = new Targets();
+    targets.forEach(
+        (take, to) ->
+            changed.targets.put(
+                take,
+                to.resolveSibling(TakeFiles.bareName(String.valueOf(to.getFileName())) + other)));
+    return changed;
+  }
+
   /** A name that none of those given is. */
   private static String distinct(Path take, Set<String> given) {
     Path parent = take.toAbsolutePath().normalize().getParent();

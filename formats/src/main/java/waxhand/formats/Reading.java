@@ -18,6 +18,7 @@ import waxhand.core.text.Legible;
  * @param restFrames how many frames at the start are a rest pose and no motion
  * @param body the name of the hips of the body that is wanted
  * @param cast which joints of it play which roles
+ * @param take which of several takes in the file
  */
 public record Reading(
     Optional<Unit> unit,
@@ -26,7 +27,8 @@ public record Reading(
     OptionalDouble rateHz,
     OptionalInt restFrames,
     Optional<String> body,
-    Optional<Cast> cast) {
+    Optional<Cast> cast,
+    Optional<String> take) {
   /** Bodies are from so tall to so tall, metres. */
   public static final double LEAST_HEIGHT_M = 0.02;
 
@@ -39,6 +41,7 @@ public record Reading(
           Optional.empty(),
           OptionalDouble.empty(),
           OptionalInt.empty(),
+          Optional.empty(),
           Optional.empty(),
           Optional.empty());
 
@@ -77,38 +80,44 @@ public record Reading(
       reading = reading.withRestFrames(Integer.parseInt(how.get("restFrames")));
     }
     reading = how.containsKey("body") ? reading.withBody(how.get("body")) : reading;
+    reading = how.containsKey("animation") ? reading.withTake(how.get("animation")) : reading;
     Optional<Cast> cast = Cast.parse(how.getOrDefault(RawTake.CAST, ""));
     return cast.isPresent() ? reading.withCast(cast.get()) : reading;
   }
 
   public Reading withUnit(Unit other) {
-    return new Reading(Optional.of(other), heightM, up, rateHz, restFrames, body, cast);
+    return new Reading(Optional.of(other), heightM, up, rateHz, restFrames, body, cast, take);
   }
 
   public Reading withHeight(double metres) {
-    return new Reading(unit, OptionalDouble.of(metres), up, rateHz, restFrames, body, cast);
+    return new Reading(unit, OptionalDouble.of(metres), up, rateHz, restFrames, body, cast, take);
   }
 
   public Reading withUp(Up other) {
-    return new Reading(unit, heightM, Optional.of(other), rateHz, restFrames, body, cast);
+    return new Reading(unit, heightM, Optional.of(other), rateHz, restFrames, body, cast, take);
   }
 
   public Reading withRate(double hz) {
-    return new Reading(unit, heightM, up, OptionalDouble.of(hz), restFrames, body, cast);
+    return new Reading(unit, heightM, up, OptionalDouble.of(hz), restFrames, body, cast, take);
   }
 
   public Reading withRestFrames(int count) {
-    return new Reading(unit, heightM, up, rateHz, OptionalInt.of(count), body, cast);
+    return new Reading(unit, heightM, up, rateHz, OptionalInt.of(count), body, cast, take);
   }
 
   /** Roles are those of one body: with another they are found anew. */
   public Reading withBody(String hips) {
     Optional<String> other = Optional.of(hips);
     Optional<Cast> its = other.equals(body) ? cast : Optional.empty();
-    return new Reading(unit, heightM, up, rateHz, restFrames, other, its);
+    return new Reading(unit, heightM, up, rateHz, restFrames, other, its, take);
   }
 
   public Reading withCast(Cast other) {
-    return new Reading(unit, heightM, up, rateHz, restFrames, body, Optional.of(other));
+    return new Reading(unit, heightM, up, rateHz, restFrames, body, Optional.of(other), take);
+  }
+
+  /** Another of several takes in the file. */
+  public Reading withTake(String name) {
+    return new Reading(unit, heightM, up, rateHz, restFrames, body, cast, Optional.of(name));
   }
 }

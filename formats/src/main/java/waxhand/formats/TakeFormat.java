@@ -2,9 +2,8 @@ package waxhand.formats;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
-import waxhand.core.motion.Clip;
-import waxhand.core.motion.Frames;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
 
@@ -26,6 +25,25 @@ public interface TakeFormat {
   boolean isLike(byte[] bytes);
 
   /**
+   * A file made whole by what lies beside it, so that it can be kept and read by itself; itself
+   * where it is whole already.
+   *
+   * @throws FormatException if something that belongs to it is not there
+   */
+  default byte[] gathered(String name, byte[] bytes, Beside beside) throws FormatException {
+    return bytes;
+  }
+
+  /**
+   * The names of the takes in a file, in order; one, whatever its name, in most formats.
+   *
+   * @throws FormatException if the bytes cannot be understood
+   */
+  default List<String> takes(String name, byte[] bytes) throws FormatException {
+    return List.of("");
+  }
+
+  /**
    * Reads a take, which keeps the bytes.
    *
    * @param name of the file, for messages
@@ -39,15 +57,48 @@ public interface TakeFormat {
   /** Writes takes. */
   interface Writer {
     /**
-     * The frames of {@code range} of a clip that was made from {@code raw}, with the digits of the
-     * raw file where nothing was touched and the format, unit and axes are its own.
+     * The bytes of a file.
      *
-     * @param withRest whether frames of rest that the raw take has before its motion go with them
-     * @throws FormatException if the clip has no place in the format, or in the raw file's joints
+     * @throws FormatException if the motion has no place in the format, or in its source's joints
      */
-    byte[] write(
-        Clip clip, RawTake raw, Frames range, Unit unit, Up up, boolean withRest, Work work)
-        throws FormatException;
+    byte[] write(Outgoing take, Work work) throws FormatException;
+
+    /**
+     * The same where the ending of its name makes a difference.
+     *
+     * @param name of the file
+     */
+    default byte[] write(Outgoing take, String name, Work work) throws FormatException {
+      return write(take, work);
+    }
+
+    /** Whether frames of rest can stand before the motion. */
+    default boolean hasRest() {
+      return false;
+    }
+
+    /** How what was written is to be read back, where the format has its own mind about that. */
+    default Reading reads(Outgoing take, Reading usual) {
+      return usual;
+    }
+
+    /**
+     * What was written as it is opened again: with what lies beside it.
+     *
+     * @param name of the written file
+     */
+    default byte[] again(byte[] written, Outgoing take, String name) throws FormatException {
+      return written;
+    }
+
+    /**
+     * Files that must lie beside the written one, by their names.
+     *
+     * @param name of the written file
+     */
+    default Map<String, byte[]> beside(Outgoing take, String name) throws FormatException {
+      return Map.of();
+    }
   }
 
   /** Whether a file name ends as files of this format do. */

@@ -479,7 +479,8 @@ public final class Evaluator {
     }
     for (int k = 0; k < own.length - 1 && sum > budgetBytes; k++) {
       Stage stage = stages.get(k);
-      stage.out = stage.cuts() ? null : input(k);
+      boolean alike = stage.out.body().skeleton().size() == input(k).body().skeleton().size();
+      stage.out = stage.cuts() || !alike ? null : input(k);
       stage.stale = FrameSet.of(stage.all());
       sum -= own[k];
     }

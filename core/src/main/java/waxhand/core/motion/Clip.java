@@ -203,8 +203,14 @@ public final class Clip {
             skeleton.offset(joint, 0), skeleton.offset(joint, 1), skeleton.offset(joint, 2));
   }
 
-  /** Bytes of samples that {@code other} does not share; all of them where it is null. */
+  /**
+   * Bytes of samples that {@code other} does not share; all of them where it is null, or of another
+   * number of joints.
+   */
   public long bytesBeyond(Clip other) {
+    if (other != null && other.rotations.length != rotations.length) {
+      return bytesBeyond(null);
+    }
     long bytes = 0;
     for (int j = 0; j < rotations.length; j++) {
       bytes += rotations[j].bytesBeyond(other == null ? null : other.rotations[j]);

@@ -3,6 +3,7 @@ package waxhand.core.passes;
 import java.util.List;
 import java.util.Optional;
 import waxhand.core.chain.PassKind;
+import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
 import waxhand.core.passes.layers.GuardPass;
@@ -43,7 +44,8 @@ public final class PassKinds {
           GuardPass.KIND,
           ThinPass.KIND,
           ShiftPass.KIND,
-          MirrorPass.KIND);
+          MirrorPass.KIND,
+          RetargetPass.KIND);
 
   private PassKinds() {}
 

@@ -117,6 +117,9 @@ final class RandomPlates {
     if (setting instanceof Setting.Switch<?>) {
       return random.nextBoolean();
     }
+    if (setting.key().equals("character")) {
+      return List.of("stoker", "pilot", "nobody").get(below(3));
+    }
     if (setting instanceof Setting.Text<?>) {
       return setting.key().equals("target") && below(2) == 0
           ? List.of("hips", "right hand", "chest").get(below(3))
@@ -166,6 +169,12 @@ final class RandomPlates {
     Map<String, Object> item = new HashMap<>();
     switch (key) {
       case "keys" -> item.putAll(Map.of("frame", from, "upM", 0.1 * random.nextGaussian()));
+      case "pairs" -> {
+        item.put("part", List.of("left-thigh", "head", "left-hand").get(below(3)));
+        if (below(2) == 0) {
+          item.put("joint", List.of("right-thigh", "head", "nowhere").get(below(3)));
+        }
+      }
       case "channels" -> item.putAll(channel());
       case "weight" -> item.putAll(Map.of("frame", from, "value", random.nextDouble()));
       case "holds" ->

@@ -280,8 +280,8 @@ public final class HandoffSheet extends VBox {
     Path path = target().get();
     Untouchable raws = raws();
     Handoff handoff =
-        new Handoff(
-            Optional.of(left), chosenUnit(), Up.ofKey(up.getValue()), withRest.isSelected());
+        new Handoff(Optional.of(left), chosenUnit(), Up.ofKey(up.getValue()))
+            .withRest(withRest.isSelected());
     memory.rememberFolder("handoff", path);
     jobs.run(
         "Handing on " + path.getFileName(),

@@ -6,6 +6,7 @@ import java.util.Optional;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
+import waxhand.formats.Outgoing;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFormat;
 
@@ -41,9 +42,16 @@ public final class BvhFormat implements TakeFormat {
   @Override
   public Optional<Writer> writer() {
     return Optional.of(
-        (clip, raw, range, unit, up, withRest, work) ->
-            withRest
-                ? BvhWriter.writeWithRest(clip, raw, range, unit, up, work)
-                : BvhWriter.write(clip, raw, range, unit, up, work));
+        new Writer() {
+          @Override
+          public byte[] write(Outgoing take, Work work) throws FormatException {
+            return BvhWriter.write(take, work);
+          }
+
+          @Override
+          public boolean hasRest() {
+            return true;
+          }
+        });
   }
 }

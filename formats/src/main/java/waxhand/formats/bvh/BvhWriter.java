@@ -18,7 +18,9 @@ import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
+import waxhand.formats.Outgoing;
 import waxhand.formats.Rates;
+import waxhand.formats.RestAligned;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.text.Decimals;
@@ -28,6 +30,8 @@ import waxhand.formats.text.Decimals;
  * touched leaves with the digits it came with, and the hierarchy leaves as its own text.
  */
 public final class BvhWriter {
+  private static final String FORMAT = "bvh";
+
   private final Clip clip;
   private final Unit unit;
   private final Up up;
@@ -81,6 +85,35 @@ public final class BvhWriter {
     } catch (FormatException e) {
       throw new IllegalStateException("there is no file to read from", e);
     }
+  }
+
+  /**
+   * A take, in the hierarchy of the file it goes by where that is a BVH, else in one of its own.
+   *
+   * @throws FormatException if it stands on another skeleton than that file
+   */
+  static byte[] write(Outgoing take, Work work) throws FormatException {
+    Clip clip = take.motion().clip();
+    if (take.source(FORMAT).isEmpty()) {
+      return own(RestAligned.of(clip), take, work);
+    }
+    RawTake raw = take.source().get();
+    return take.withRest()
+        ? writeWithRest(clip, raw, take.range(), take.unit(), take.up(), work)
+        : write(clip, raw, take.range(), take.unit(), take.up(), work);
+  }
+
+  /** In a hierarchy made for it. */
+  private static byte[] own(Clip clip, Outgoing take, Work work) throws FormatException {
+    BvhJoint[] layout = BvhJoint.usual(clip.skeleton());
+    Additions more = Additions.to(layout, clip, Optional.empty(), take.up());
+    BvhWriter writer = new BvhWriter(clip, take.unit(), take.up(), layout, Optional.empty(), more);
+    // some readers add the offset of a root to its positions, others do not
+    for (int j = 0; j < layout.length; j++) {
+      boolean moves = layout[j].hasPosition() || more.places().get(j);
+      writer.bare.set(j, clip.skeleton().parent(j) < 0 && moves);
+    }
+    return writer.write(take.range(), Optional.empty(), work);
   }
 
   /**
@@ -328,7 +361,7 @@ public final class BvhWriter {
   }
 
   private boolean keepsPlace(int joint, int frame, int fileAxis) {
-    if (beside.get(joint) && bare.get(joint)) {
+    if (beside.get(joint) && bare.get(joint) || !clip.hasTranslation(joint)) {
       return false;
     }
     Track was = source.get().raw.motion().clip().translation(joint);
@@ -360,6 +393,10 @@ public final class BvhWriter {
     if (!layout[j].hasPosition() && !additions.places().get(j)
         || clip.skeleton().parent(j) < 0
         || range.isEmpty()) {
+      return false;
+    }
+    if (!clip.hasTranslation(j)) {
+      // it stays at its offset, and is written so
       return false;
     }
     double[] p = new double[3];

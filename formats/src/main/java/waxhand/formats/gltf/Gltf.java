@@ -3,13 +3,19 @@ package waxhand.formats.gltf;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.net.URLDecoder;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import java.util.Optional;
 import waxhand.core.text.Legible;
+import waxhand.formats.Beside;
 import waxhand.formats.FormatException;
 
 /**
@@ -17,15 +23,19 @@ import waxhand.formats.FormatException;
  * buffers. Everything that a file claims about lengths is checked before it is used.
  */
 final class Gltf {
-  /** Gives the bytes of a file beside this one, by its name. */
-  interface Beside {
-    byte[] read(String name) throws IOException;
-  }
-
   private static final ObjectMapper JSON = new ObjectMapper();
-  private static final int MAGIC = 0x46546C67;
-  private static final int JSON_CHUNK = 0x4E4F534A;
-  private static final int BINARY_CHUNK = 0x004E4942;
+  static final int MAGIC = 0x46546C67;
+  static final int JSON_CHUNK = 0x4E4F534A;
+  static final int BINARY_CHUNK = 0x004E4942;
+
+  /** A sparse accessor on nothing has so many zeros at most. */
+  private static final long MOST_ZEROS = 1 << 24;
+
+  /** By the standard. */
+  private static final int MOST_STRIDE = 252;
+
+  /** Packed files are smaller, bytes. */
+  private static final long MOST_PACKED = 1 << 30;
 
   private final String file;
   private final JsonNode root;
@@ -57,6 +67,71 @@ final class Gltf {
     gltf.check();
     gltf.load(binary, beside);
     return gltf;
+  }
+
+  /**
+   * The same file with all its buffers in one of its own: itself where it has no other.
+   *
+   * @throws FormatException if one of them cannot be read
+   */
+  static byte[] packed(String file, byte[] bytes, Beside beside) throws FormatException {
+    Gltf gltf = read(file, bytes, beside);
+    boolean whole = gltf.buffers.size() <= 1;
+    for (JsonNode buffer : gltf.root.path("buffers")) {
+      whole &= !buffer.has("uri");
+    }
+    boolean binary =
+        bytes.length >= 4
+            && ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).getInt(0) == MAGIC;
+    if (whole && binary) {
+      return bytes;
+    }
+    long all = 0;
+    for (ByteBuffer buffer : gltf.buffers) {
+      all += buffer.capacity() + 4L;
+    }
+    if (all > MOST_PACKED) {
+      throw new FormatException(
+          file, "its buffers hold " + all / 1_000_000 + " MB; that is too much");
+    }
+    ObjectNode root = gltf.root.deepCopy();
+    ByteArrayOutputStream out = new ByteArrayOutputStream((int) all);
+    int[] starts = new int[gltf.buffers.size()];
+    for (int n = 0; n < starts.length; n++) {
+      starts[n] = out.size();
+      byte[] some = bytes(gltf.buffers.get(n));
+      out.write(some, 0, some.length);
+      while (out.size() % 4 != 0) {
+        out.write(0);
+      }
+    }
+    for (JsonNode view : root.path("bufferViews")) {
+      int buffer = view.path("buffer").asInt(-1);
+      if (buffer >= 0 && buffer < starts.length && view instanceof ObjectNode own) {
+        own.put("byteOffset", starts[buffer] + view.path("byteOffset").asLong(0));
+        own.put("buffer", 0);
+      }
+    }
+    root.remove("buffers");
+    if (out.size() > 0) {
+      root.putArray("buffers").addObject().put("byteLength", out.size());
+    }
+    Gltf one = new Gltf(file, root);
+    if (out.size() > 0) {
+      one.buffers.add(ByteBuffer.wrap(out.toByteArray()));
+    }
+    return new GltfPack(one).toBytes();
+  }
+
+  private static byte[] bytes(ByteBuffer buffer) {
+    byte[] bytes = new byte[buffer.capacity()];
+    buffer.duplicate().get(0, bytes);
+    return bytes;
+  }
+
+  /** What its one buffer holds; empty where it has none. */
+  Optional<byte[]> binary() {
+    return buffers.isEmpty() ? Optional.empty() : Optional.of(bytes(buffers.get(0)));
   }
 
   private static byte[] chunk(String file, ByteBuffer in, int at, int kind) throws FormatException {
@@ -125,7 +200,7 @@ final class Gltf {
       if (uri.contains("..") || uri.contains(":") || uri.startsWith("/")) {
         throw new FormatException(file, where + " lies elsewhere: " + Legible.of(uri));
       }
-      return ByteBuffer.wrap(beside.read(uri));
+      return ByteBuffer.wrap(beside.read(URLDecoder.decode(uri, StandardCharsets.UTF_8)));
     } catch (IllegalArgumentException e) {
       throw new FormatException(file, where + " is no Base64");
     } catch (FormatException e) {
@@ -161,14 +236,66 @@ final class Gltf {
   double[] numbers(int accessor, String type, int width) throws FormatException {
     JsonNode a = item("accessors", accessor);
     String where = "accessor " + accessor;
-    if (!a.path("type").asText().equals(type) || a.has("sparse") || !a.has("bufferView")) {
+    long count = a.path("count").asLong(-1);
+    if (!a.path("type").asText().equals(type)) {
       throw new FormatException(file, where + " is no plain " + type);
     }
+    if (count < 0 || count > Integer.MAX_VALUE / 8 / width) {
+      throw beyond(where);
+    }
+    boolean sparse = a.has("sparse");
+    if (!sparse && !a.has("bufferView")) {
+      // all zeros by the standard; no file has a reason for it, and it costs memory
+      throw new FormatException(file, where + " has no numbers");
+    }
+    int kind = a.path("componentType").asInt();
+    double scale = a.path("normalized").asBoolean() ? normal(where, kind) : 0;
+    double[] out;
+    if (a.has("bufferView")) {
+      out = values(where, a, kind, count, width, scale);
+    } else {
+      // a hundred bytes of file may not ask for a gigabyte of zeros
+      if (count * width > MOST_ZEROS) {
+        throw beyond(where);
+      }
+      out = new double[(int) count * width];
+    }
+    if (sparse) {
+      patch(where, a.get("sparse"), kind, width, scale, out);
+    }
+    return out;
+  }
+
+  /** A sparse accessor says which of its numbers are others. Modified: out. */
+  private void patch(String where, JsonNode sparse, int kind, int width, double scale, double[] out)
+      throws FormatException {
+    long count = sparse.path("count").asLong(-1);
+    if (count < 0 || count * width > out.length) {
+      throw beyond(where);
+    }
+    JsonNode places = sparse.path("indices");
+    double[] at = values(where, places, places.path("componentType").asInt(), count, 1, 0);
+    double[] values = values(where, sparse.path("values"), kind, count, width, scale);
+    for (int n = 0; n < count; n++) {
+      if (!(at[n] >= 0 && at[n] < out.length / width)) {
+        throw beyond(where);
+      }
+      System.arraycopy(values, width * n, out, width * (int) at[n], width);
+    }
+  }
+
+  private FormatException beyond(String where) {
+    return new FormatException(file, where + " reaches beyond its buffer");
+  }
+
+  /**
+   * @param scale what whole numbers are multiplied by; 0 where they stand for themselves
+   */
+  private double[] values(String where, JsonNode a, int kind, long count, int width, double scale)
+      throws FormatException {
     JsonNode view = item("bufferViews", a.path("bufferView").asInt(-1));
     int buffer = view.path("buffer").asInt(-1);
-    int kind = a.path("componentType").asInt();
     int bytes = bytes(where, kind);
-    long count = a.path("count").asLong(-1);
     long step = view.path("byteStride").asLong(0);
     step = step == 0 ? (long) bytes * width : step;
     long inView = a.path("byteOffset").asLong(0);
@@ -178,23 +305,39 @@ final class Gltf {
     boolean fits =
         buffer >= 0
             && buffer < buffers.size()
-            && count >= 0
-            && count <= Integer.MAX_VALUE / 8 / width
             && step >= (long) bytes * width
+            && step <= MOST_STRIDE
             && inView >= 0
             && first >= inView
             && inView + end <= length
             && first + end <= buffers.get(buffer).capacity();
     if (!fits) {
-      throw new FormatException(file, where + " reaches beyond its buffer");
+      throw beyond(where);
     }
     ByteBuffer in = buffers.get(buffer).duplicate().order(ByteOrder.LITTLE_ENDIAN);
     double[] out = new double[(int) count * width];
     for (int n = 0; n < out.length; n++) {
       int at = (int) (first + n / width * step + (long) n % width * bytes);
-      out[n] = number(in, at, kind);
+      double value = number(in, at, kind);
+      if (!(Math.abs(value) <= Float.MAX_VALUE)) {
+        throw new FormatException(
+            file, where + " holds " + value + " at place " + n / width + ", which is no number");
+      }
+      out[n] = scale == 0 ? value : Math.max(-1, scale * value);
     }
     return out;
+  }
+
+  /** How numbers of whole kinds are told as shares of 1. */
+  private double normal(String where, int kind) throws FormatException {
+    return switch (kind) {
+      case 5120 -> 1 / 127.0;
+      case 5121 -> 1 / 255.0;
+      case 5122 -> 1 / 32767.0;
+      case 5123 -> 1 / 65535.0;
+      case 5126 -> 0;
+      default -> throw new FormatException(file, where + " has shares of unknown kind " + kind);
+    };
   }
 
   private int bytes(String where, int kind) throws FormatException {

@@ -10,7 +10,9 @@ import org.joml.Matrix4d;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import waxhand.core.props.Mesh;
+import waxhand.formats.Beside;
 import waxhand.formats.FormatException;
+import waxhand.formats.disk.Folder;
 import waxhand.formats.disk.WholeFile;
 
 /**
@@ -51,13 +53,10 @@ public final class GltfMeshReader {
    */
   public static Mesh read(Path path) throws FormatException {
     String name = path.toString();
-    return read(
-        name,
-        WholeFile.read(path, MOST_BYTES),
-        beside -> WholeFile.read(path.resolveSibling(beside), MOST_BYTES));
+    return read(name, WholeFile.read(path, MOST_BYTES), Folder.of(path));
   }
 
-  static Mesh read(String name, byte[] bytes, Gltf.Beside beside) throws FormatException {
+  static Mesh read(String name, byte[] bytes, Beside beside) throws FormatException {
     return new GltfMeshReader(Gltf.read(name, bytes, beside)).mesh();
   }
 

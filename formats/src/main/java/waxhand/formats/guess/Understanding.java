@@ -11,11 +11,13 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.gaps.Repeats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
@@ -33,6 +35,11 @@ import waxhand.formats.Up;
 public final class Understanding {
   /** So many joints beside the body are named. */
   private static final int NAMED = 6;
+
+  /** Metres that a standard tells are believed of bodies from so tall to so tall. */
+  private static final double SHORTEST_M = 0.3;
+
+  private static final double TALLEST_M = 4;
 
   private final String file;
   private final Reading reading;
@@ -79,6 +86,63 @@ public final class Understanding {
     return new Understanding(file, sample, reading);
   }
 
+  /**
+   * The same for formats whose standard says that lengths are metres and y is up: that is believed
+   * where the body then is of any human size and stands.
+   *
+   * @throws FormatException if the reading asks for what the file does not hold
+   */
+  public static Understanding standard(String file, Clip sample, Reading reading)
+      throws FormatException {
+    Reading told = reading;
+    if (reading.up().isEmpty() && stands(sample)) {
+      told = told.withUp(Up.Y);
+    }
+    if (reading.unit().isEmpty() && reading.heightM().isEmpty()) {
+      double height = Body.of(sample.skeleton()).heightM();
+      told = height > SHORTEST_M && height < TALLEST_M ? told.withUnit(Unit.M) : told;
+    }
+    return new Understanding(file, sample, told);
+  }
+
+  /** Whether the rest pose is higher than it is deep. */
+  private static boolean stands(Clip sample) {
+    double[] low = new double[3];
+    double[] high = new double[3];
+    for (Vector3d p : sample.skeleton().restPositions()) {
+      for (int i = 0; i < 3; i++) {
+        low[i] = Math.min(low[i], p.get(i));
+        high[i] = Math.max(high[i], p.get(i));
+      }
+    }
+    return high[1] - low[1] > high[2] - low[2] || Bearings.up(sample) == Up.Y;
+  }
+
+  /** A clip as it is written, in metres, y up, on the skeleton that stands. */
+  public Clip converted(Clip asWritten, double hz) {
+    Clip upright = Upright.yUp(asWritten, up);
+    List<Track> rotations = new ArrayList<>();
+    List<Track> translations = new ArrayList<>();
+    for (int j = 0; j < skeleton.size(); j++) {
+      rotations.add(upright.rotation(j));
+      translations.add(
+          upright.hasTranslation(j) ? scaled(upright.translation(j), unit.metres()) : null);
+    }
+    return new Clip(skeleton, hz, rotations, translations);
+  }
+
+  private static Track scaled(Track track, double by) {
+    if (by == 1) {
+      return track;
+    }
+    double[] values = new double[track.width() * track.frames()];
+    track.read(Frames.first(track.frames()), values);
+    for (int n = 0; n < values.length; n++) {
+      values[n] *= by;
+    }
+    return Track.of(track.type(), values);
+  }
+
   public Up up() {
     return up;
   }
@@ -107,6 +171,17 @@ public final class Understanding {
     assume(
         String.format(
             Locale.ROOT, "%s frames a second (%s s)", shortest(rateHz), Legible.of(text)));
+  }
+
+  /**
+   * Takes the rate as it was found.
+   *
+   * @param told by what
+   */
+  public void rate(double hz, String told) {
+    rateHz = reading.rateHz().orElse(hz);
+    assume(
+        String.format(Locale.ROOT, "%s frames a second (%s)", shortest(rateHz), Legible.of(told)));
   }
 
   /** Tells of something that is worth a look. */

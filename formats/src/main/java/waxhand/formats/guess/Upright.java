@@ -3,6 +3,7 @@ package waxhand.formats.guess;
 import java.util.ArrayList;
 import java.util.List;
 import org.joml.Quaterniond;
+import org.joml.Quaterniondc;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
 import waxhand.core.motion.Clip;
@@ -32,7 +33,7 @@ final class Upright {
               joint.name(),
               joint.parent(),
               inside(joint.offset(), up),
-              new Quaterniond(),
+              inside(joint.rest(), up),
               joint.moves(),
               joint.tip().map(t -> inside(t, up))));
       rotations.add(inside(sample.rotation(j), sample.frames(), up));
@@ -49,6 +50,12 @@ final class Upright {
       up.toInside(values, track.width() * f);
     }
     return Track.of(track.type(), values);
+  }
+
+  private static Quaterniond inside(Quaterniondc q, Up up) {
+    double[] v = {q.x(), q.y(), q.z()};
+    up.toInside(v, 0);
+    return new Quaterniond(v[0], v[1], v[2], q.w());
   }
 
   private static Vector3dc inside(Vector3dc v, Up up) {

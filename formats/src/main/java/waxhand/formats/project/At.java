@@ -139,6 +139,10 @@ final class At {
     return !node.isMissingNode();
   }
 
+  boolean isNull() {
+    return node.isNull();
+  }
+
   String place() {
     return place;
   }

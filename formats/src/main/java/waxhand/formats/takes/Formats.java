@@ -6,14 +6,24 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import waxhand.core.project.RawTake;
 import waxhand.formats.TakeFormat;
+import waxhand.formats.amc.AmcFormat;
 import waxhand.formats.bvh.BvhFormat;
+import waxhand.formats.gltf.GltfFormat;
+import waxhand.formats.table.ChannelsFormat;
+import waxhand.formats.table.TableFormat;
 
 /**
  * The list of all formats of takes. A new one is one line here; choosers, dropped files, verbs,
  * hand-on and projects ask this list.
  */
 public final class Formats {
-  public static final List<TakeFormat> ALL = List.of(new BvhFormat());
+  public static final List<TakeFormat> ALL =
+      List.of(
+          new BvhFormat(),
+          new GltfFormat(),
+          new AmcFormat(),
+          new TableFormat(),
+          new ChannelsFormat());
 
   private Formats() {}
 

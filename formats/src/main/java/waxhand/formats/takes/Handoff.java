@@ -4,19 +4,28 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import org.joml.Vector3dc;
+import waxhand.core.character.Character;
+import waxhand.core.character.CharacterFile;
+import waxhand.core.character.Worn;
 import waxhand.core.measure.Comparison;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
+import waxhand.core.motion.Resampler;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
+import waxhand.formats.Limits;
+import waxhand.formats.Outgoing;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
@@ -33,15 +42,35 @@ import waxhand.formats.disk.WholeFile;
  * @param range frames handed on; all of them while empty
  * @param unit as in the raw file while empty
  * @param up as in the raw file while empty
+ * @param rateHz frames a second; as the take has while empty
  * @param withRest whether a rest pose before the motion goes with it
  */
 public record Handoff(
-    Optional<Frames> range, Optional<Unit> unit, Optional<Up> up, boolean withRest) {
+    Optional<Frames> range,
+    Optional<Unit> unit,
+    Optional<Up> up,
+    OptionalDouble rateHz,
+    boolean withRest) {
   public static final Handoff AS_IT_CAME =
-      new Handoff(Optional.empty(), Optional.empty(), Optional.empty(), false);
+      new Handoff(Optional.empty(), Optional.empty(), Optional.empty());
 
   public Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> up) {
-    this(range, unit, up, false);
+    this(range, unit, up, OptionalDouble.empty(), false);
+  }
+
+  public Handoff {
+    if (rateHz.isPresent() && !Limits.isRate(rateHz.getAsDouble())) {
+      throw new IllegalArgumentException(
+          rateHz.getAsDouble() + " frames a second; it must be from 1 to 2000");
+    }
+  }
+
+  public Handoff withRest(boolean other) {
+    return new Handoff(range, unit, up, rateHz, other);
+  }
+
+  public Handoff atRate(OptionalDouble hz) {
+    return new Handoff(range, unit, up, hz, withRest);
   }
 
   /** Largest distance, metres, between what was meant and what was read back. */
@@ -90,7 +119,25 @@ public record Handoff(
     if (format.writer().isEmpty()) {
       throw new FormatException(name, format.words() + " is read, but not written");
     }
-    byte[] bytes = format.writer().get().write(clip, raw, frames, out, axis, withRest, work);
+    Optional<RawTake> source = source(result, raw, work);
+    TakeFormat.Writer writer = format.writer().get();
+    boolean rest =
+        withRest
+            && writer.hasRest()
+            && raw.restFrames() > 0
+            && Worn.by(result).isEmpty()
+            && format.id().equals(raw.reading().get("format"));
+    Motion leaving = result;
+    Frames leave = frames;
+    boolean other = rateHz.isPresent() && Math.abs(rateHz.getAsDouble() - clip.rateHz()) > 1e-6;
+    if (other) {
+      leaving = result.with(Resampler.resampled(clip.cut(frames), rateHz.getAsDouble()));
+      leave = leaving.clip().allFrames();
+      rest = false;
+    }
+    Outgoing take = new Outgoing(leaving, source, leave, out, axis, rest);
+    byte[] bytes = writer.write(take, path.getFileName().toString(), work);
+    Map<Path, byte[]> companions = companions(writer, take, path);
     if (origin.isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
       // it may be the file the take came from; where that lies is not known any more
       throw new FormatException(
@@ -100,17 +147,69 @@ public record Handoff(
         Reading.GUESS
             .withUnit(out)
             .withUp(axis)
-            .withRate(clip.rateHz())
-            .withRestFrames(withRest ? raw.restFrames() : 0);
-    Motion meant = result.with(clip.cut(frames));
+            .withRate(leaving.clip().rateHz())
+            .withRestFrames(rest ? raw.restFrames() : 0);
+    reading = writer.reads(take, reading);
+    Motion meant = leaving.with(leaving.clip().cut(leave));
+    Reading back = reading;
     Comparison difference =
         AtomicFile.write(
             path,
             stream -> stream.write(bytes),
             written ->
                 compared(
-                    path, WholeFile.read(written, WholeFile.MOST_BYTES), reading, meant, work));
-    return new Receipt(path, frames.count(), bytes.length, difference.positionP95Mm());
+                    path,
+                    writer.again(
+                        WholeFile.read(written, WholeFile.MOST_BYTES),
+                        take,
+                        path.getFileName().toString()),
+                    back,
+                    meant,
+                    work));
+    for (Map.Entry<Path, byte[]> companion : companions.entrySet()) {
+      AtomicFile.write(companion.getKey(), stream -> stream.write(companion.getValue()));
+    }
+    return new Receipt(path, leave.count(), bytes.length, difference.positionP95Mm());
+  }
+
+  /**
+   * What must lie beside the file.
+   *
+   * @throws FormatException if something else lies there
+   */
+  private static Map<Path, byte[]> companions(TakeFormat.Writer writer, Outgoing take, Path path)
+      throws FormatException {
+    Map<Path, byte[]> all = new LinkedHashMap<>();
+    for (Map.Entry<String, byte[]> e :
+        writer.beside(take, path.getFileName().toString()).entrySet()) {
+      Path companion = path.resolveSibling(e.getKey());
+      if (holds(companion, e.getValue())) {
+        continue;
+      }
+      if (Files.exists(companion)) {
+        throw new FormatException(
+            companion.toString(),
+            "another file of this name lies there, and what is written needs it; choose another"
+                + " name or folder");
+      }
+      all.put(companion, e.getValue());
+    }
+    return all;
+  }
+
+  /**
+   * The file whose skeleton a result stands on: the raw take, or that of the character it was put
+   * on; none where that came in no file of takes.
+   */
+  static Optional<RawTake> source(Motion result, RawTake raw, Work work) throws FormatException {
+    Optional<Character> worn = Worn.by(result);
+    if (worn.isEmpty()) {
+      return Optional.of(raw);
+    }
+    Optional<CharacterFile> file = worn.get().file();
+    return file.isPresent() && Formats.named(file.get().name()).isPresent()
+        ? Characters.take(file.get(), work)
+        : Optional.empty();
   }
 
   /** About what handing on takes at a time: the text, and what is read back from it. */

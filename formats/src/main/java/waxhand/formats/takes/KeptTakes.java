@@ -6,6 +6,7 @@ import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
+import waxhand.formats.Outgoing;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
@@ -31,7 +32,12 @@ public final class KeptTakes {
     Unit unit = Unit.ofKey(raw.reading().getOrDefault("unit", "")).orElse(Unit.CM);
     Up up = Up.ofKey(raw.reading().getOrDefault("up", "")).orElse(Up.Y);
     byte[] bytes =
-        format.writer().orElseThrow().write(motion.clip(), raw, run, unit, up, false, work);
+        format
+            .writer()
+            .orElseThrow()
+            .write(
+                new Outgoing(motion, Handoff.source(motion, raw, work), run, unit, up, false),
+                work);
     Reading reading =
         Reading.GUESS.withUnit(unit).withUp(up).withRate(motion.clip().rateHz()).withRestFrames(0);
     String file = name.replaceAll("[^\\p{L}\\p{N} ._-]", "-") + format.endings().get(0);

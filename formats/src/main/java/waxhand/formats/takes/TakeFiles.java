@@ -2,12 +2,14 @@ package waxhand.formats.takes;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFormat;
+import waxhand.formats.disk.Folder;
 import waxhand.formats.disk.WholeFile;
 
 /** Opens take files of whatever format we read. */
@@ -31,7 +33,30 @@ public final class TakeFiles {
         throw unnamed(name, WholeFile.head(path, TakeFormat.HEAD));
       }
       byte[] bytes = WholeFile.read(path, WholeFile.MOST_BYTES);
+      Optional<TakeFormat> format = Formats.named(name);
+      if (format.isPresent()) {
+        bytes = format.get().gathered(name, bytes, Folder.of(path));
+      }
       return read(name, bytes, reading, work).from(path.toAbsolutePath().toString());
+    } catch (FormatException e) {
+      throw e.of(path.toString());
+    }
+  }
+
+  /**
+   * The names of the takes in a file; one, whatever its name, in most.
+   *
+   * @throws FormatException if the file is no take that we can read
+   */
+  public static List<String> names(Path path) throws FormatException {
+    String name = path.getFileName() == null ? path.toString() : path.getFileName().toString();
+    Optional<TakeFormat> format = Formats.named(name);
+    try {
+      if (format.isEmpty()) {
+        return List.of("");
+      }
+      byte[] bytes = WholeFile.read(path, WholeFile.MOST_BYTES);
+      return format.get().takes(name, format.get().gathered(name, bytes, Folder.of(path)));
     } catch (FormatException e) {
       throw e.of(path.toString());
     }

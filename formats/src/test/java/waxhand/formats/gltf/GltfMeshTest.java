@@ -8,7 +8,6 @@ import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.Base64;
 import java.util.Random;
@@ -19,6 +18,7 @@ import waxhand.core.chain.Plate;
 import waxhand.core.passes.props.PropPass;
 import waxhand.core.props.LoadedMesh;
 import waxhand.core.props.Mesh;
+import waxhand.formats.Beside;
 import waxhand.formats.FormatException;
 import waxhand.formats.project.Recipe;
 
@@ -69,12 +69,7 @@ class GltfMeshTest {
   }
 
   private static Mesh read(byte[] bytes) throws FormatException {
-    return GltfMeshReader.read(
-        "wedge.glb",
-        bytes,
-        name -> {
-          throw new NoSuchFileException(name);
-        });
+    return GltfMeshReader.read("wedge.glb", bytes, Beside.NOTHING);
   }
 
   private static byte[] text(String uri, String nodes) {

@@ -235,6 +235,18 @@ public record PlantsPass(
     return held(in, place, contacts, ground, rests, null);
   }
 
+  /**
+   * What holds plants that are known, without a search: the usual pass, with these made by hand.
+   */
+  public static Planted holding(Motion in, List<Plant> plants, Ground ground) {
+    List<Contact> contacts = plants.stream().map(p -> new Contact(p.part(), p.frames())).toList();
+    Map<Side, FootRest> rests = FootRest.of(in, contacts, ground);
+    rests.replaceAll((side, rest) -> rest.onKnownSoles());
+    return KIND.defaults()
+        .withKept(plants, List.of())
+        .held(in, Place.ALL, List.of(), ground, rests, null);
+  }
+
   @Override
   public Planted prepared(Motion in, Place place, Prepared before) {
     Planted known = (Planted) before;

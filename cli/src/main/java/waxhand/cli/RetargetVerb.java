@@ -1,0 +1,195 @@
+package waxhand.cli;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import waxhand.core.body.Body;
+import waxhand.core.chain.Chain;
+import waxhand.core.chain.Plate;
+import waxhand.core.character.Character;
+import waxhand.core.character.Wardrobe;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.KnownContacts;
+import waxhand.core.evaluate.Evaluator;
+import waxhand.core.measure.CarriedOver;
+import waxhand.core.passes.character.RetargetPass;
+import waxhand.core.passes.character.Travel;
+import waxhand.core.project.RawTake;
+import waxhand.core.retarget.BodyMap;
+import waxhand.core.retarget.Correspondence;
+import waxhand.core.scene.Motion;
+import waxhand.formats.FormatException;
+import waxhand.formats.disk.Untouchable;
+import waxhand.formats.project.MapFile;
+import waxhand.formats.takes.Formats;
+import waxhand.formats.takes.Handoff;
+import waxhand.formats.takes.TakeFiles;
+
+@Command(
+    name = "retarget",
+    description = "Puts takes on a character. A take that fails is reported and the rest is done.")
+final class RetargetVerb extends TakeVerb {
+  @Parameters(arity = "1..*", paramLabel = "TAKE", description = "Takes, or folders of them.")
+  List<Path> takes;
+
+  @Option(
+      names = "--to",
+      required = true,
+      paramLabel = "CHARACTER",
+      description = "stoker, pilot, or a file with a body, such as a .glb or .bvh.")
+  String named;
+
+  @Option(
+      names = "--out",
+      required = true,
+      description =
+          "A file, whose ending tells the format, or a folder; there in the character's format.")
+  Path target;
+
+  @Option(names = "--map", paramLabel = "MAP.json", description = "Which joints answer which.")
+  Path map;
+
+  @Option(
+      names = "--travel",
+      defaultValue = "scale",
+      description = "How far the character goes: keep, scale or in-place. [${DEFAULT-VALUE}]")
+  String travel;
+
+  @Option(names = "--json", description = "Print pairs and measures as JSON.")
+  boolean json;
+
+  @Mixin ReadingOptions how;
+
+  /** In the order of {@link Travel}. */
+  private static final List<String> WAYS = List.of("scale", "keep", "in-place");
+
+  @Override
+  public Integer call() throws Exception {
+    how(how);
+    if (!WAYS.contains(travel)) {
+      throw wrong("--travel is '" + travel + "'; it must be one of " + WAYS);
+    }
+    TakeList list = TakeList.of(takes);
+    Optional<Path> file = Dress.file(this, named);
+    Targets targets = targets(list.files(), file);
+    Character character = Dress.character(this, named);
+    MapFile pairs = map == null ? null : MapFile.read(map);
+    ArrayNode done = JSON.createArrayNode();
+    int failed =
+        each(
+            list,
+            done,
+            (take, node) -> retarget(take, targets.of(take), character, pairs, node),
+            (take, why) -> {});
+    if (json) {
+      print(done);
+    } else if (done.size() > 1) {
+      out().printf(Locale.ROOT, "%d done, %d failed%n", done.size() - failed, failed);
+    }
+    return failed == 0 ? 0 : 1;
+  }
+
+  private Targets targets(List<Path> files, Optional<Path> character) throws IOException {
+    boolean file = Formats.named(target.toString()).isPresent() && !Files.isDirectory(target);
+    if (file && files.size() > 1) {
+      throw wrong("--out is a file, but there are " + files.size() + " takes; give a folder");
+    }
+    if (!file && Files.exists(target) && !Files.isDirectory(target)) {
+      throw wrong(
+          "--out is neither a folder nor a " + Formats.endings(Formats.writable()) + " file");
+    }
+    String ending =
+        character
+            .map(p -> p.getFileName().toString())
+            .map(n -> n.substring(TakeFiles.bareName(n).length()))
+            .filter(e -> Formats.named(e).flatMap(f -> f.writer()).isPresent())
+            .orElse(".glb");
+    Targets targets = file ? Targets.one(files, target) : Targets.in(target, files).ending(ending);
+    Untouchable untouchable = new Untouchable();
+    for (Path take : files) {
+      untouchable.reads(take, "the raw take");
+    }
+    character.ifPresent(p -> untouchable.reads(p, "the character"));
+    if (map != null) {
+      untouchable.reads(map, "the map");
+    }
+    for (Path take : files) {
+      untouchable.claim(targets.of(take));
+    }
+    return targets;
+  }
+
+  private void retarget(Path take, Path to, Character on, MapFile pairs, ObjectNode node)
+      throws IOException {
+    RawTake raw = read(take, how);
+    Body source = pairs == null ? raw.motion().body() : pairs.source(raw.motion().body());
+    BodyMap changed = pairs == null ? BodyMap.FOUND : pairs.map(on.body());
+    Motion in = raw.motion().with(raw.motion().clip(), source).with(Wardrobe.OURS.with(on));
+    RetargetPass pass =
+        RetargetPass.to(on.name())
+            .withMap(changed)
+            .withTravel(Travel.values()[WAYS.indexOf(travel)]);
+    Progress progress = new Progress("retargeting", take);
+    Evaluator.Stages stages =
+        new Evaluator(in).evaluate(Chain.of(Plate.of("retarget", pass)), progress);
+    Optional<String> complaint = complaint(stages, 0);
+    if (complaint.isPresent()) {
+      progress.end();
+      throw new FormatException(take.toString(), complaint.get());
+    }
+    Motion result = stages.result();
+    Handoff.Receipt receipt = Handoff.AS_IT_CAME.write(result, raw, to, progress);
+    progress.end();
+    List<Contact> contacts =
+        KnownContacts.of(result).contacts().stream()
+            .filter(c -> c.part().isSole() && c.part().place() < 2)
+            .collect(Collectors.toList());
+    CarriedOver over = CarriedOver.of(in, result, contacts, 0);
+    Correspondence told = new Correspondence(source, result.body());
+    node.put("out", to.toString()).put("character", on.name()).put("frames", receipt.frames());
+    MapFile.of(on.name(), source, result.body())
+        .pairs()
+        .forEach(
+            p ->
+                node.withArray("pairs")
+                    .addObject()
+                    .put("part", p.part().key())
+                    .put("from", p.from().orElse(null))
+                    .put("joint", p.joint().orElse(null)));
+    ObjectNode left = node.putObject("unpaired");
+    left.putArray("take").addAll(keys(told.unanswered().stream().map(r -> r.key()).toList()));
+    left.putArray("character").addAll(keys(told.unmoved().stream().map(r -> r.key()).toList()));
+    node.put("limbDirectionDeg", over.directionDeg());
+    node.put("contactSpeedMms", over.speedMms());
+    node.put("floatMm", over.floatMm()).put("sinkMm", over.sinkMm());
+    node.put("kneePeak", over.kneePeak()).put("elbowPeak", over.elbowPeak());
+    if (!json) {
+      out()
+          .printf(
+              Locale.ROOT,
+              "  limbs %.2f° off, contacts %.1f mm/s, float %.2f mm, sink %.2f mm%n",
+              over.directionDeg(),
+              over.speedMms(),
+              over.floatMm(),
+              over.sinkMm());
+      told.unanswered().forEach(r -> out().println("  none answers the " + r.words()));
+      out().println(receipt.words());
+    }
+  }
+
+  private static ArrayNode keys(List<String> keys) {
+    ArrayNode array = JSON.createArrayNode();
+    keys.forEach(array::add);
+    return array;
+  }
+}

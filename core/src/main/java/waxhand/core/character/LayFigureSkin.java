@@ -1,0 +1,554 @@
+package waxhand.core.character;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeMap;
+import org.joml.Vector3d;
+import org.joml.Vector3dc;
+import waxhand.core.body.Body;
+import waxhand.core.body.Role;
+import waxhand.core.body.Side;
+
+/**
+ * The skin of a lay figure: closed tubes of rings laid about its bones, one for the trunk, one for
+ * each limb, hand, finger, foot and the head. A ring goes with the joints around it in shares, so
+ * that limbs bend softly.
+ */
+final class LayFigureSkin {
+  private static final int AROUND = 14;
+  private static final int FINE = 8;
+  private static final int WAX = 0xE3B878;
+  private static final int LEFT = 0xD9AE86;
+  private static final int RIGHT = 0xDDBA70;
+
+  /** Half the length of bone, as a share, over which a joint bends the skin. */
+  private static final double BLEND = 0.22;
+
+  private final LayFigure figure;
+  private final Body body;
+  private final Vector3d[] rest;
+  private final double h;
+
+  private final List<float[]> points = new ArrayList<>();
+  private final List<TreeMap<Integer, Double>> shares = new ArrayList<>();
+  private final List<int[]> triangles = new ArrayList<>();
+  private final List<Integer> colours = new ArrayList<>();
+
+  LayFigureSkin(LayFigure figure, Body body) {
+    this.figure = figure;
+    this.body = body;
+    this.rest = body.skeleton().restPositions();
+    this.h = figure.heightM();
+  }
+
+  Skin skin() {
+    trunk();
+    head();
+    for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
+      arm(side);
+      leg(side);
+    }
+    float[] p = new float[3 * points.size()];
+    int[] joints = new int[Skin.MOST_JOINTS * points.size()];
+    float[] s = new float[joints.length];
+    for (int n = 0; n < points.size(); n++) {
+      System.arraycopy(points.get(n), 0, p, 3 * n, 3);
+      int at = Skin.MOST_JOINTS * n;
+      for (var e : shares.get(n).entrySet()) {
+        joints[at] = e.getKey();
+        s[at++] = (float) (double) e.getValue();
+      }
+    }
+    int[] t = new int[3 * triangles.size()];
+    int[] c = new int[triangles.size()];
+    for (int n = 0; n < c.length; n++) {
+      System.arraycopy(triangles.get(n), 0, t, 3 * n, 3);
+      c[n] = colours.get(n);
+    }
+    return new Skin(p, t, joints, s, c, List.of());
+  }
+
+  private int joint(Role role) {
+    return body.joint(role).orElseThrow();
+  }
+
+  private Role of(Side side, String part) {
+    return Role.valueOf(side.name() + "_" + part);
+  }
+
+  private Vector3d at(int joint) {
+    return new Vector3d(rest[joint]);
+  }
+
+  // ---- rings and tubes ---------------------------------------------------------------------
+
+  /** A tube being laid, ring by ring. */
+  private final class Tube {
+    final int around;
+    final int colour;
+    int last = -1;
+    int first = -1;
+
+    Tube(int around, int colour) {
+      this.around = around;
+      this.colour = colour;
+    }
+
+    /**
+     * @param wide half its width, a direction and a length
+     * @param deep half its depth
+     * @param back how deep it is behind its middle against before it
+     */
+    void ring(
+        Vector3dc middle, Vector3dc wide, Vector3dc deep, double back, TreeMap<Integer, Double> w) {
+      int from = points.size();
+      for (int n = 0; n < around; n++) {
+        double angle = 2 * Math.PI * n / around;
+        double c = Math.cos(angle);
+        double s = Math.sin(angle);
+        Vector3d p = new Vector3d(middle).fma(c, wide).fma(s < 0 ? s * back : s, deep);
+        point(p, w);
+      }
+      if (last >= 0) {
+        for (int n = 0; n < around; n++) {
+          int m = (n + 1) % around;
+          triangle(last + n, from + n, last + m, colour);
+          triangle(last + m, from + n, from + m, colour);
+        }
+      } else {
+        first = from;
+      }
+      last = from;
+    }
+
+    /** Closes both ends in points. */
+    void close(
+        Vector3dc begin, TreeMap<Integer, Double> b, Vector3dc end, TreeMap<Integer, Double> e) {
+      int a = points.size();
+      point(begin, b);
+      int z = points.size();
+      point(end, e);
+      for (int n = 0; n < around; n++) {
+        int m = (n + 1) % around;
+        triangle(a, first + n, first + m, colour);
+        triangle(z, last + m, last + n, colour);
+      }
+    }
+  }
+
+  private void point(Vector3dc p, TreeMap<Integer, Double> w) {
+    points.add(new float[] {(float) p.x(), (float) p.y(), (float) p.z()});
+    shares.add(w);
+  }
+
+  private void triangle(int a, int b, int c, int colour) {
+    triangles.add(new int[] {a, b, c});
+    colours.add(colour);
+  }
+
+  private static TreeMap<Integer, Double> only(int joint) {
+    TreeMap<Integer, Double> w = new TreeMap<>();
+    w.put(joint, 1.0);
+    return w;
+  }
+
+  private static TreeMap<Integer, Double> mix(int a, int b, double share) {
+    TreeMap<Integer, Double> w = new TreeMap<>();
+    double s = Math.max(0, Math.min(1, share));
+    s = s * s * (3 - 2 * s);
+    if (s < 1) {
+      w.put(a, 1 - s);
+    }
+    if (s > 0) {
+      w.merge(b, s, Double::sum);
+    }
+    return w;
+  }
+
+  // ---- the parts ---------------------------------------------------------------------------
+
+  private void trunk() {
+    double g = figure.girth();
+    int hips = joint(Role.HIPS);
+    List<Integer> chain = new ArrayList<>(List.of(hips));
+    for (Role role : List.of(Role.SPINE_1, Role.SPINE_2, Role.SPINE_3)) {
+      body.joint(role).ifPresent(chain::add);
+    }
+    // spines of more joints than there are roles
+    int chest = joint(Role.CHEST);
+    for (int j = body.skeleton().parent(chest); j > hips; j = body.skeleton().parent(j)) {
+      if (!chain.contains(j)) {
+        chain.add(j);
+      }
+    }
+    chain.add(chest);
+    chain.sort(Integer::compare);
+    double low = rest[joint(Role.LEFT_THIGH)].y - 0.05 * h;
+    double high = rest[joint(Role.LEFT_UPPER_ARM)].y + 0.035 * h;
+    double shoulders = figure.shoulders() * h;
+    double hipsWide = figure.hips() * h;
+    // height as a share of the trunk, half width, half depth, both by the body's own
+    double[][] rows = {
+      {0.00, 0.55 * hipsWide + 0.012 * h, 0.035 * g * h},
+      {0.08, hipsWide + 0.030 * g * h, 0.052 * g * h},
+      {0.20, hipsWide + 0.042 * g * h, 0.062 * g * h},
+      {0.34, hipsWide + 0.034 * g * h, 0.060 * g * h},
+      {0.48, 0.5 * (hipsWide + shoulders) * 0.86 + 0.014 * g * h, 0.057 * g * h},
+      {0.62, 0.80 * shoulders, 0.061 * g * h},
+      {0.76, 0.90 * shoulders, 0.066 * g * h},
+      {0.88, 0.92 * shoulders, 0.058 * g * h},
+      {0.96, 0.66 * shoulders, 0.044 * g * h},
+      {1.00, 0.40 * shoulders, 0.034 * g * h}
+    };
+    Tube tube = new Tube(2 * AROUND, WAX);
+    Vector3d middle = new Vector3d();
+    TreeMap<Integer, Double> w = only(hips);
+    for (double[] row : rows) {
+      double y = low + row[0] * (high - low);
+      middle.set(0, y, rest[hips].z + 0.004 * h);
+      w = along(chain, y);
+      tube.ring(middle, new Vector3d(row[1], 0, 0), new Vector3d(0, 0, -row[2]), 1.05, w);
+    }
+    tube.close(
+        new Vector3d(0, low - 0.012 * h, rest[hips].z),
+        only(hips),
+        new Vector3d(0, high + 0.006 * h, rest[hips].z),
+        w);
+    neck(chest);
+  }
+
+  /** Shares of the spine's joints at a height. */
+  private TreeMap<Integer, Double> along(List<Integer> chain, double y) {
+    int n = 0;
+    while (n + 1 < chain.size() && rest[chain.get(n + 1)].y < y) {
+      n++;
+    }
+    double from = rest[chain.get(n)].y;
+    if (n + 1 == chain.size()) {
+      double before = n == 0 ? from : rest[chain.get(n - 1)].y;
+      double span = 0.5 * (from - before);
+      return n == 0
+          ? only(chain.get(0))
+          : mix(chain.get(n - 1), chain.get(n), 0.5 + (y - from) / (2 * span));
+    }
+    double to = rest[chain.get(n + 1)].y;
+    double share = (y - from) / (to - from);
+    if (share < 0.5 && n > 0) {
+      return mix(chain.get(n - 1), chain.get(n), 0.5 + share);
+    }
+    return mix(chain.get(n), chain.get(n + 1), share - 0.5);
+  }
+
+  private void neck(int chest) {
+    double g = Math.sqrt(figure.girth());
+    int neck = joint(Role.NECK);
+    int head = joint(Role.HEAD);
+    Tube tube = new Tube(AROUND, WAX);
+    Vector3d from = at(neck).add(0, -0.035 * h, 0);
+    Vector3d to = at(head).add(0, 0.025 * h, 0);
+    for (int n = 0; n <= 4; n++) {
+      double share = n / 4.0;
+      Vector3d middle = new Vector3d(from).lerp(to, share);
+      double r = (0.036 - 0.006 * share) * g * h;
+      TreeMap<Integer, Double> w =
+          share < 0.5 ? mix(chest, neck, 0.3 + 1.4 * share) : mix(neck, head, 2 * share - 1);
+      tube.ring(middle, new Vector3d(r, 0, 0), new Vector3d(0, 0, -r), 1, w);
+    }
+    tube.close(from, only(chest), to, only(head));
+  }
+
+  private void head() {
+    int head = joint(Role.HEAD);
+    double g = Math.pow(figure.girth(), 0.3);
+    double crown = h;
+    double chin = rest[head].y - 0.012 * h;
+    double z = rest[head].z;
+    double[][] rows = {
+      // height share, half width, ahead, behind
+      {0.00, 0.020, 0.046, 0.004},
+      {0.10, 0.032, 0.054, 0.022},
+      {0.24, 0.039, 0.056, 0.040},
+      {0.40, 0.043, 0.057, 0.053},
+      {0.56, 0.045, 0.056, 0.060},
+      {0.72, 0.044, 0.054, 0.060},
+      {0.86, 0.036, 0.044, 0.050},
+      {0.95, 0.022, 0.026, 0.032}
+    };
+    Tube tube = new Tube(2 * FINE, WAX);
+    for (double[] row : rows) {
+      double y = chin + row[0] * (crown - chin);
+      double ahead = row[2] * h;
+      double behind = row[3] * h;
+      Vector3d middle = new Vector3d(0, y, z + 0.5 * (ahead - behind) * 0.6);
+      double deep = 0.5 * (ahead + behind);
+      tube.ring(
+          middle, new Vector3d(row[1] * g * h, 0, 0), new Vector3d(0, 0, -deep), 1, only(head));
+    }
+    tube.close(
+        new Vector3d(0, chin - 0.004 * h, z + 0.016 * h),
+        only(head),
+        new Vector3d(0, crown, z - 0.002 * h),
+        only(head));
+    // the nose tells where it looks
+    Tube nose = new Tube(6, WAX);
+    double y = chin + 0.38 * (crown - chin);
+    double front = z + 0.042 * h;
+    nose.ring(
+        new Vector3d(0, y + 0.026 * h, front),
+        new Vector3d(0.004 * h, 0, 0),
+        new Vector3d(0, 0, -0.006 * h),
+        1,
+        only(head));
+    nose.ring(
+        new Vector3d(0, y + 0.008 * h, front + 0.006 * h),
+        new Vector3d(0.008 * h, 0, 0),
+        new Vector3d(0, 0, -0.014 * h),
+        1,
+        only(head));
+    nose.ring(
+        new Vector3d(0, y, front + 0.006 * h),
+        new Vector3d(0.009 * h, 0, 0),
+        new Vector3d(0, 0, -0.012 * h),
+        1,
+        only(head));
+    nose.close(
+        new Vector3d(0, y + 0.03 * h, front),
+        only(head),
+        new Vector3d(0, y - 0.004 * h, front),
+        only(head));
+  }
+
+  private void arm(Side side) {
+    int collar = joint(of(side, "COLLAR"));
+    int upper = joint(of(side, "UPPER_ARM"));
+    int fore = joint(of(side, "FOREARM"));
+    int hand = joint(of(side, "HAND"));
+    int colour = side == Side.LEFT ? LEFT : RIGHT;
+    double g = figure.girth();
+    Vector3d up = new Vector3d(0, 1, 0);
+    // from inside the shoulder to the wrist
+    double[] thick = {0.034, 0.036, 0.033, 0.029, 0.026, 0.025, 0.027, 0.025, 0.020, 0.0165};
+    double[] where = {-0.22, -0.02, 0.30, 0.70, 0.94, 1.06, 1.25, 1.50, 1.80, 2.0};
+    limb(
+        new int[] {collar, upper, fore, hand},
+        twist(upper, fore),
+        twist(fore, hand),
+        where,
+        thick,
+        up,
+        1,
+        g,
+        colour);
+    hand(side, hand, colour, up);
+  }
+
+  private int twist(int from, int to) {
+    for (int j = from + 1; j < rest.length; j++) {
+      if (body.skeleton().parent(j) == from && body.role(j).isEmpty()) {
+        return j;
+      }
+    }
+    return -1;
+  }
+
+  /**
+   * A limb of two bones; places are counted in bones from where the first begins.
+   *
+   * @param joints what carries it, upper, middle, end
+   */
+  private void limb(
+      int[] joints,
+      int upperTwist,
+      int lowerTwist,
+      double[] where,
+      double[] thick,
+      Vector3dc side,
+      double flat,
+      double g,
+      int colour) {
+    Vector3d a = at(joints[1]);
+    Vector3d b = at(joints[2]);
+    Vector3d c = at(joints[3]);
+    Tube tube = new Tube(AROUND, colour);
+    Vector3d first = new Vector3d();
+    Vector3d last = new Vector3d();
+    TreeMap<Integer, Double> begins = only(joints[1]);
+    TreeMap<Integer, Double> ends = only(joints[3]);
+    for (int n = 0; n < where.length; n++) {
+      double u = where[n];
+      Vector3d bone = u < 1 ? new Vector3d(b).sub(a) : new Vector3d(c).sub(b);
+      Vector3d middle = u < 1 ? new Vector3d(a).fma(u, bone) : new Vector3d(b).fma(u - 1, bone);
+      bone.normalize();
+      Vector3d wide = new Vector3d(side).fma(-side.dot(bone), bone).normalize();
+      Vector3d deep = new Vector3d(bone).cross(wide);
+      double r = thick[n] * h * Math.pow(g, 0.8);
+      TreeMap<Integer, Double> w = shares(joints, upperTwist, lowerTwist, u);
+      tube.ring(middle, wide.mul(r), deep.mul(r * flat), 1, w);
+      if (n == 0) {
+        first.set(middle).fma(-0.4 * r, bone);
+        begins = w;
+      }
+      last.set(middle).fma(0.3 * r, bone);
+      ends = w;
+    }
+    tube.close(first, begins, last, ends);
+  }
+
+  private static TreeMap<Integer, Double> shares(
+      int[] joints, int upperTwist, int lowerTwist, double u) {
+    if (u < BLEND) {
+      return mix(joints[0], joints[1], 0.5 + 0.5 * u / BLEND);
+    }
+    if (u > 1 - BLEND && u < 1 + BLEND) {
+      return mix(joints[1], joints[2], 0.5 + 0.5 * (u - 1) / BLEND);
+    }
+    if (u > 1 && lowerTwist >= 0) {
+      return u < 1.6
+          ? mix(joints[2], lowerTwist, (u - 1 - BLEND) / (0.6 - BLEND))
+          : mix(lowerTwist, joints[3], (u - 1.6) / 0.4);
+    }
+    if (u > 2 - BLEND) {
+      return mix(joints[2], joints[3], 0.5 + 0.5 * (u - 2) / BLEND);
+    }
+    if (u < 1 && upperTwist >= 0) {
+      return mix(joints[1], upperTwist, u - BLEND);
+    }
+    return only(u < 1 ? joints[1] : joints[2]);
+  }
+
+  private void hand(Side side, int hand, int colour, Vector3dc up) {
+    int middle = joint(of(side, "MIDDLE_1"));
+    Vector3d along = at(middle).sub(rest[hand]);
+    double length = along.length();
+    along.normalize();
+    Vector3d thick = new Vector3d(up).fma(-along.dot(up), along).normalize();
+    Vector3d wide = new Vector3d(0, 0, 1);
+    double[][] rows = {
+      {-0.06, 0.0155, 0.0135}, {0.25, 0.019, 0.0135}, {0.6, 0.023, 0.0135}, {1.0, 0.024, 0.011}
+    };
+    Tube tube = new Tube(AROUND, colour);
+    for (double[] row : rows) {
+      Vector3d at = at(hand).fma(row[0] * length, along).fma(-0.001 * h, wide);
+      ringAlong(
+          tube,
+          along,
+          at,
+          new Vector3d(wide).mul(row[1] * h),
+          new Vector3d(thick).mul(row[2] * h),
+          only(hand));
+    }
+    tube.close(
+        at(hand).fma(-0.1 * length, along),
+        only(hand),
+        at(hand).fma(1.04 * length, along),
+        only(hand));
+    for (String finger : List.of("THUMB", "INDEX", "MIDDLE", "RING", "LITTLE")) {
+      finger(side, finger, hand, colour, thick);
+    }
+  }
+
+  /** Lays a ring so that the tube's outside is out, whichever way it goes. */
+  private static void ringAlong(
+      Tube tube,
+      Vector3dc along,
+      Vector3dc middle,
+      Vector3d wide,
+      Vector3d deep,
+      TreeMap<Integer, Double> w) {
+    boolean turned = new Vector3d(wide).cross(deep).dot(along) < 0;
+    tube.ring(middle, wide, turned ? deep.negate() : deep, 1, w);
+  }
+
+  private void finger(Side side, String finger, int hand, int colour, Vector3dc thick) {
+    int[] j = new int[3];
+    for (int n = 0; n < 3; n++) {
+      j[n] = joint(of(side, finger + "_" + (n + 1)));
+    }
+    Vector3d end =
+        body.skeleton()
+            .toWorldAtRest(j[2], new Vector3d(body.skeleton().joint(j[2]).tip().orElseThrow()));
+    end.add(rest[j[2]]);
+    Vector3d[] knots = {at(j[0]), at(j[1]), at(j[2]), end};
+    double r = (finger.equals("THUMB") ? 0.0078 : finger.equals("LITTLE") ? 0.0052 : 0.0062) * h;
+    Tube tube = new Tube(6, colour);
+    Vector3d along = new Vector3d(knots[1]).sub(knots[0]).normalize();
+    Vector3d deep0 = new Vector3d(thick).fma(-thick.dot(along), along).normalize();
+    Vector3d wide0 = new Vector3d(along).cross(deep0);
+    double[] where = {-0.3, 0.15, 0.85, 1.15, 1.85, 2.15, 2.75, 3.0};
+    for (double u : where) {
+      int n = (int) Math.max(0, Math.min(2, Math.floor(u)));
+      Vector3d at = new Vector3d(knots[n]).lerp(knots[n + 1], u - n);
+      double radius = r * (1 - 0.08 * Math.max(0, u)) * (u == 3.0 ? 0.6 : 1);
+      double near = u - Math.rint(u);
+      int k = (int) Math.max(0, Math.min(2, Math.rint(u)));
+      int before = k == 0 ? hand : j[k - 1];
+      TreeMap<Integer, Double> w = u > 2.5 ? only(j[2]) : mix(before, j[k], 0.5 + near / 0.6);
+      ringAlong(
+          tube, along, at, new Vector3d(wide0).mul(radius), new Vector3d(deep0).mul(radius), w);
+    }
+    tube.close(
+        new Vector3d(knots[0]).fma(-0.4 * knots[0].distance(knots[1]), along),
+        only(hand),
+        new Vector3d(end).fma(0.3 * r, along),
+        only(j[2]));
+  }
+
+  private void leg(Side side) {
+    int hips = joint(Role.HIPS);
+    int thigh = joint(of(side, "THIGH"));
+    int shin = joint(of(side, "SHIN"));
+    int foot = joint(of(side, "FOOT"));
+    int colour = side == Side.LEFT ? LEFT : RIGHT;
+    double[] where = {-0.16, 0.04, 0.30, 0.62, 0.90, 1.04, 1.28, 1.55, 1.82, 1.98};
+    double[] thick = {0.050, 0.054, 0.051, 0.043, 0.035, 0.033, 0.036, 0.031, 0.023, 0.021};
+    limb(
+        new int[] {hips, thigh, shin, foot},
+        -1,
+        -1,
+        where,
+        thick,
+        new Vector3d(0, 0, 1),
+        0.95,
+        figure.girth(),
+        colour);
+    foot(side, foot, colour);
+  }
+
+  private void foot(Side side, int foot, int colour) {
+    int toes = joint(of(side, "TOES"));
+    double ground = 0;
+    double ankle = rest[foot].y;
+    double z = rest[foot].z;
+    double ball = rest[toes].z;
+    double x = rest[foot].x;
+    double g = Math.pow(figure.girth(), 0.6);
+    // from heel to toe: z, half width, height of the top
+    double[][] rows = {
+      {z - 0.030 * h, 0.014, 0.40 * ankle},
+      {z - 0.018 * h, 0.019, 0.95 * ankle},
+      {z + 0.004 * h, 0.020, 1.10 * ankle},
+      {z + 0.028 * h, 0.021, 0.90 * ankle},
+      {z + 0.056 * h, 0.025, 0.60 * ankle},
+      {ball, 0.027, 0.46 * ankle},
+      {ball + 0.018 * h, 0.0255, 0.38 * ankle},
+      {ball + 0.031 * h, 0.019, 0.30 * ankle}
+    };
+    Tube tube = new Tube(AROUND, colour);
+    for (double[] row : rows) {
+      double half = 0.5 * (row[2] - ground);
+      TreeMap<Integer, Double> w = mix(foot, toes, 0.5 + (row[0] - ball) / (0.05 * h));
+      ringAlong(
+          tube,
+          new Vector3d(0, 0, 1),
+          new Vector3d(x, ground + half, row[0]),
+          new Vector3d(row[1] * g * h, 0, 0),
+          new Vector3d(0, half, 0),
+          w);
+    }
+    tube.close(
+        new Vector3d(x, 0.2 * ankle, z - 0.036 * h),
+        only(foot),
+        new Vector3d(x, 0.15 * ankle, ball + 0.036 * h),
+        only(toes));
+  }
+}

@@ -1,0 +1,242 @@
+package waxhand.core.passes.character;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import waxhand.core.body.Body;
+import waxhand.core.body.Side;
+import waxhand.core.body.Sole;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.ContactFinder;
+import waxhand.core.contact.ContactPart;
+import waxhand.core.contact.ContactSettings;
+import waxhand.core.contact.Floor;
+import waxhand.core.contact.FloorPlane;
+import waxhand.core.contact.Ground;
+import waxhand.core.contact.KnownContacts;
+import waxhand.core.contact.PartPoint;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.plants.Plant;
+import waxhand.core.props.Prop;
+import waxhand.core.props.PropPath;
+import waxhand.core.props.Props;
+import waxhand.core.props.Shape;
+import waxhand.core.scene.Motion;
+
+/**
+ * What rests in a take, as plants of a character, and the ground that it stands on there: the
+ * floor, and steps wherever a foot stood higher.
+ */
+final class Resting {
+  /** A part that rests farther from the floor stands on something else, metres. */
+  private static final double RAISED_M = 0.08;
+
+  /** The character is held to contacts from so long before and after, seconds. */
+  private static final double EASE_S = 0.2;
+
+  /** A step is so wide and deep, metres, and so thick. */
+  private static final double STEP_M = 0.4;
+
+  private static final double THICK_M = 0.02;
+
+  /** At most so many frames of a contact are looked at. */
+  private static final int SAMPLES = 60;
+
+  private final Motion in;
+  private final Body target;
+  private final List<Contact> contacts;
+  private final Map<Contact, Double> heights = new HashMap<>();
+  private final double floorM;
+
+  Resting(Motion in, Body target) {
+    this.in = in;
+    this.target = target;
+    List<Contact> all = contacts(in);
+    double lowest = Floor.rounded(in);
+    for (Contact contact : all) {
+      double[] place = place(in, contact);
+      if (contact.part().isSole() && place != null) {
+        heights.put(contact, place[1]);
+        lowest = place[1] < lowest - RAISED_M ? place[1] : lowest;
+      }
+    }
+    floorM = lowest;
+    contacts = answered(all);
+  }
+
+  /** Height of the lowest ground in the take, metres. */
+  double floorM() {
+    return floorM;
+  }
+
+  /** The contacts of the take: as passes have settled them, else as a search finds them. */
+  private static List<Contact> contacts(Motion in) {
+    KnownContacts known = KnownContacts.of(in);
+    return FrameSet.of(in.clip().allFrames()).minus(known.where()).isEmpty()
+        ? known.contacts()
+        : new ContactFinder(ContactSettings.USUAL, Ground.found(in, Floor.rounded(in)).surfaces())
+            .find(in);
+  }
+
+  /**
+   * @param strength how much they are held, above 0 to 1
+   */
+  List<Plant> plants(double strength) {
+    int ease = (int) Math.round(EASE_S * in.clip().rateHz());
+    return contacts.stream()
+        .map(c -> Plant.found(c.part(), c.frames(), ease, ease))
+        .map(p -> p.madeByHand().withStrength(strength))
+        .toList();
+  }
+
+  /**
+   * The same contacts as the character has them. A foot whose toes do not bend stands on its ball
+   * only while its heel is down too; then it rolls over its tip.
+   */
+  private List<Contact> answered(List<Contact> all) {
+    List<Contact> own = new ArrayList<>();
+    for (Contact contact : all) {
+      boolean stiff = contact.part().isSole() && contact.part().place() > 0 && isStiff(contact);
+      if (contact.part().on(target).isPresent() && !stiff) {
+        own.add(contact);
+      }
+    }
+    for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
+      if (target.soles().stream().anyMatch(s -> s.side() == side && isStiff(s))) {
+        FrameSet heel = resting(all, ContactPart.ofSole(side, 0));
+        FrameSet ball = resting(all, ContactPart.ofSole(side, 1));
+        FrameSet tip = ball.union(resting(all, ContactPart.ofSole(side, 2)));
+        add(own, ContactPart.ofSole(side, 1), ball.common(heel));
+        add(own, ContactPart.ofSole(side, 2), tip);
+      }
+    }
+    return own;
+  }
+
+  private boolean isStiff(Contact contact) {
+    return target.soles().stream().anyMatch(s -> s.side() == contact.part().side() && isStiff(s));
+  }
+
+  private static boolean isStiff(Sole sole) {
+    return sole.toes() == sole.foot();
+  }
+
+  private static FrameSet resting(List<Contact> all, ContactPart part) {
+    FrameSet resting = FrameSet.NONE;
+    for (Contact contact : all) {
+      resting = contact.part() == part ? resting.union(FrameSet.of(contact.frames())) : resting;
+    }
+    return resting;
+  }
+
+  private static void add(List<Contact> all, ContactPart part, FrameSet frames) {
+    frames.runs().forEach(run -> all.add(new Contact(part, run)));
+  }
+
+  /** Where a part of a body rests on the whole, metres; null where it has no such part. */
+  private static double[] place(Motion motion, Contact contact) {
+    Optional<PartPoint> point = contact.part().on(motion.body());
+    Clip clip = motion.clip();
+    Frames run = contact.frames().within(clip.allFrames());
+    if (point.isEmpty() || run.isEmpty()) {
+      return null;
+    }
+    WorldPose pose = WorldPose.only(clip.skeleton(), point.get().joint());
+    double[] p = new double[3];
+    double[] sum = new double[3];
+    int step = Math.max(1, run.count() / SAMPLES);
+    int count = 0;
+    for (int f = run.from(); f < run.to(); f += step) {
+      pose.solve(clip, f);
+      point.get().place(pose, p, 0);
+      for (int i = 0; i < 3; i++) {
+        sum[i] += p[i];
+      }
+      count++;
+    }
+    return new double[] {sum[0] / count, sum[1] / count - point.get().radiusM(), sum[2] / count};
+  }
+
+  /**
+   * What the character stands on.
+   *
+   * @param moved the take on it
+   * @param up how much higher things are for it
+   */
+  Ground ground(Motion moved, double up) {
+    List<Prop> all = new ArrayList<>(Props.of(moved));
+    for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
+      List<Step> raised = steps(side, moved, up);
+      if (!raised.isEmpty()) {
+        all.add(laid(side, raised, moved.clip().frames()));
+      }
+    }
+    return new Ground(FloorPlane.level(0), all);
+  }
+
+  /**
+   * What a foot stands on from its strike until it leaves.
+   *
+   * @param frames while it does
+   * @param x the middle, metres
+   * @param y height of the top
+   */
+  private record Step(Frames frames, double x, double y, double z) {}
+
+  private List<Step> steps(Side side, Motion moved, double up) {
+    List<Contact> raised =
+        heights.entrySet().stream()
+            .filter(e -> e.getKey().part().side() == side)
+            .filter(e -> up * (e.getValue() - floorM) > RAISED_M)
+            .map(Map.Entry::getKey)
+            .sorted(Comparator.comparingInt(c -> c.frames().from()))
+            .toList();
+    List<Step> steps = new ArrayList<>();
+    for (Contact contact : raised) {
+      double[] place = place(moved, contact);
+      if (place == null) {
+        continue;
+      }
+      double y = up * (heights.get(contact) - floorM);
+      Step last = steps.isEmpty() ? null : steps.get(steps.size() - 1);
+      if (last != null
+          && last.frames.to() >= contact.frames().from()
+          && Math.abs(last.y - y) < RAISED_M) {
+        steps.set(
+            steps.size() - 1,
+            new Step(last.frames.cover(contact.frames()), last.x, last.y, last.z));
+      } else {
+        steps.add(new Step(contact.frames(), place[0], y, place[2]));
+      }
+    }
+    return steps;
+  }
+
+  /** A step that is under a foot wherever it stands higher, one place after the other. */
+  private static Prop laid(Side side, List<Step> steps, int frames) {
+    double[] poses = new double[7 * frames];
+    int from = 0;
+    for (int n = 0; n < steps.size(); n++) {
+      Step step = steps.get(n);
+      int to =
+          n + 1 == steps.size()
+              ? frames
+              : Math.max(from, (step.frames.to() + steps.get(n + 1).frames.from()) / 2);
+      for (int f = from; f < Math.min(frames, to); f++) {
+        poses[7 * f] = step.x;
+        poses[7 * f + 1] = step.y - THICK_M;
+        poses[7 * f + 2] = step.z;
+        poses[7 * f + 6] = 1;
+      }
+      from = Math.max(from, to);
+    }
+    return new Prop(
+        "step " + side, new Shape.Box(STEP_M, THICK_M, STEP_M), "", PropPath.adopt(poses));
+  }
+}

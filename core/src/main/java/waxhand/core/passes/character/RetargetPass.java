@@ -1,0 +1,147 @@
+package waxhand.core.passes.character;
+
+import java.util.List;
+import java.util.Optional;
+import waxhand.core.body.Role;
+import waxhand.core.chain.Amount;
+import waxhand.core.chain.Item;
+import waxhand.core.chain.Pass;
+import waxhand.core.chain.PassKind;
+import waxhand.core.chain.Place;
+import waxhand.core.chain.Prepared;
+import waxhand.core.chain.Setting;
+import waxhand.core.chain.Stage;
+import waxhand.core.character.Wardrobe;
+import waxhand.core.retarget.BodyMap;
+import waxhand.core.scene.Motion;
+
+/**
+ * Puts a take on another character: bones point where they pointed and bend as they bent, the
+ * travel suits the legs, and feet stand where they stood on the new legs.
+ *
+ * @param character by name, one of the {@link Wardrobe}
+ * @param travel what becomes of how far the body goes
+ * @param feet how much feet are held to their contacts, 0 to 1
+ * @param hands how much hands are brought to what they touched, 0 to 1
+ * @param map what the artist changed in which parts answer each other
+ */
+public record RetargetPass(String character, Travel travel, double feet, double hands, BodyMap map)
+    implements Pass {
+  private static final Amount FEET =
+      Amount.share("feet", "Feet", "How much feet are held where they stood, on the new legs.");
+
+  private static final Amount HANDS =
+      Amount.share(
+          "hands",
+          "Hands",
+          "How much hands are brought to what they held, and to where they touched the body.");
+
+  private static final RetargetPass USUAL =
+      new RetargetPass("stoker", Travel.SCALED, 1, 1, BodyMap.FOUND);
+
+  public static final PassKind<RetargetPass> KIND =
+      new PassKind<RetargetPass>(
+              "retarget",
+              "Retarget",
+              "Puts the take on another character.",
+              USUAL,
+              List.of(
+                  new Setting.Text<>(
+                      "character",
+                      "Character",
+                      "Whom the take is put on.",
+                      in -> Wardrobe.of(in).names(),
+                      RetargetPass::character,
+                      RetargetPass::withCharacter),
+                  Setting.choice(
+                      "travel",
+                      "Travel",
+                      Travel.class,
+                      "How far the character goes: by as much farther as its legs are longer, as"
+                          + " far as was captured, or nowhere.",
+                      RetargetPass::travel,
+                      (p, v) -> new RetargetPass(p.character, v, p.feet, p.hands, p.map)),
+                  FEET.of(
+                      RetargetPass::feet,
+                      (p, v) -> new RetargetPass(p.character, p.travel, v, p.hands, p.map)),
+                  HANDS.of(
+                      RetargetPass::hands,
+                      (p, v) -> new RetargetPass(p.character, p.travel, p.feet, v, p.map)),
+                  Setting.items(
+                      "pairs",
+                      "Pairs",
+                      "Which joint of the character answers a part of the body, where that was"
+                          + " changed by hand.",
+                      new Setting.Form<>(RetargetPass::plain, RetargetPass::pair),
+                      p -> p.map.changed(),
+                      (p, v) -> p.withMap(new BodyMap(v)))),
+              false,
+              false)
+          .in(Stage.CHARACTER);
+
+  public RetargetPass {
+    FEET.check(feet);
+    HANDS.check(hands);
+  }
+
+  private static Item plain(BodyMap.Pair pair) {
+    Item item = Item.empty().with("part", pair.part().key());
+    return pair.joint().map(joint -> item.with("joint", joint)).orElse(item);
+  }
+
+  private static BodyMap.Pair pair(Item item) {
+    Role part =
+        Role.ofKey(item.text("part", ""))
+            .orElseThrow(
+                () -> new IllegalArgumentException("pairs has one without a part of the body"));
+    String joint = item.text("joint", "");
+    return new BodyMap.Pair(part, joint.isEmpty() ? Optional.empty() : Optional.of(joint));
+  }
+
+  public static RetargetPass to(String character) {
+    return USUAL.withCharacter(character);
+  }
+
+  public RetargetPass withCharacter(String other) {
+    return new RetargetPass(other, travel, feet, hands, map);
+  }
+
+  public RetargetPass withTravel(Travel other) {
+    return new RetargetPass(character, other, feet, hands, map);
+  }
+
+  public RetargetPass withMap(BodyMap other) {
+    return new RetargetPass(character, travel, feet, hands, other);
+  }
+
+  @Override
+  public PassKind<RetargetPass> kind() {
+    return KIND;
+  }
+
+  @Override
+  public Reshapes reshapes() {
+    return Reshapes.SKELETON;
+  }
+
+  @Override
+  public boolean finds() {
+    return true;
+  }
+
+  @Override
+  public Optional<String> actsOn() {
+    return Optional.of(character);
+  }
+
+  @Override
+  public Prepared prepared(Motion in, Place place) {
+    return Retargeted.of(this, in);
+  }
+
+  /** A character is worn or not: there is no half of one. */
+  @Override
+  public Optional<Prepared> weakened(double weight, Prepared full, Motion in, Place place) {
+    return Optional.of(full);
+  }
+}

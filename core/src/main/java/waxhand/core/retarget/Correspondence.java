@@ -1,0 +1,180 @@
+package waxhand.core.retarget;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+import org.joml.Vector3d;
+import org.joml.Vector3dc;
+import waxhand.core.body.Body;
+import waxhand.core.body.Role;
+import waxhand.core.body.Side;
+import waxhand.core.motion.Skeleton;
+
+/**
+ * Which joints of a body tell each joint of a character how to turn. Limbs, hands and feet go part
+ * by part; spine and neck go as chains, whatever their number of joints; twist joints share the
+ * roll of a forearm; what has no counterpart goes with what carries it.
+ */
+public final class Correspondence {
+  /** A twist joint is no farther beside its bone than this share of its length. */
+  private static final double BESIDE = 0.15;
+
+  private static final double LEAST_M = 1e-4;
+
+  private final Body source;
+  private final Body target;
+  private final Turn[] turns;
+
+  /**
+   * @param target in the roles by which it answers: see {@link BodyMap#on}
+   */
+  public Correspondence(Body source, Body target) {
+    this.source = source;
+    this.target = target;
+    Skeleton skeleton = target.skeleton();
+    turns = new Turn[skeleton.size()];
+    Chains from = Chains.of(source);
+    Chains to = Chains.of(target);
+    if (from.hips() >= 0 && to.hips() >= 0) {
+      put(new Turn.Copied(to.hips(), from.hips()));
+      spread(from.hips(), from.spine(), from.top(), to.spine(), true);
+      boolean heads = from.head() >= 0 && to.head() >= 0;
+      if (heads) {
+        put(new Turn.Copied(to.head(), from.head()));
+      }
+      spread(from.top(), from.neck(), heads ? from.head() : -1, to.neck(), false);
+    }
+    for (Map.Entry<Role, Integer> e : target.joints().entrySet()) {
+      int its = source.joint(e.getKey()).orElse(-1);
+      if (turns[e.getValue()] == null && its >= 0 && e.getKey().side() != Side.MIDDLE) {
+        put(new Turn.Copied(e.getValue(), its));
+      }
+    }
+    for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
+      roll(side);
+    }
+    for (int j = 0; j < turns.length; j++) {
+      if (turns[j] == null) {
+        turns[j] = new Turn.Following(j, skeleton.parent(j));
+      }
+    }
+  }
+
+  private void put(Turn.Copied turn) {
+    turns[turn.joint()] = turn;
+  }
+
+  /**
+   * Spreads what a chain turns over another with another number of joints.
+   *
+   * @param below the joint the chain stands on
+   * @param end the joint it ends with or at; -1 where it just ends
+   * @param ends whether the last joint of both chains is that end
+   */
+  private void spread(int below, List<Integer> from, int end, List<Integer> to, boolean ends) {
+    List<Integer> knots = new ArrayList<>();
+    knots.add(below);
+    knots.addAll(from);
+    if (!ends && end >= 0) {
+      knots.add(end);
+    }
+    int last = knots.size() - 1;
+    int steps = ends || end < 0 ? to.size() : to.size() + 1;
+    for (int k = 1; k <= to.size(); k++) {
+      double at = (double) k * last / steps;
+      int a = (int) Math.floor(at + 1e-9);
+      double share = at - a;
+      int joint = to.get(k - 1);
+      turns[joint] =
+          share < 1e-6 || a >= last
+              ? new Turn.Copied(joint, knots.get(Math.min(a, last)))
+              : new Turn.Between(joint, knots.get(a), knots.get(a + 1), share);
+    }
+  }
+
+  /** Shares the roll of a forearm out where the character has twist joints for it. */
+  private void roll(Side side) {
+    List<Role> arm = Role.limb(side, false);
+    int upper = source.joint(arm.get(1)).orElse(-1);
+    int lower = source.joint(arm.get(2)).orElse(-1);
+    int end = source.joint(arm.get(3)).orElse(-1);
+    int fore = target.joint(arm.get(2)).orElse(-1);
+    int hand = target.joint(arm.get(3)).orElse(-1);
+    if (upper < 0 || lower < 0 || end < 0 || fore < 0 || hand < 0) {
+      return;
+    }
+    List<Integer> twists = twists(fore, hand);
+    if (twists.isEmpty()) {
+      return;
+    }
+    Vector3dc axis = new Vector3d(side == Side.LEFT ? 1 : -1, 0, 0);
+    turns[fore] = new Turn.Rolled(fore, upper, lower, end, axis, 0);
+    Vector3d[] rest = target.skeleton().restPositions();
+    double length = rest[hand].distance(rest[fore]);
+    for (int t : twists) {
+      double share = Math.min(1, rest[t].distance(rest[fore]) / length);
+      turns[t] = new Turn.Rolled(t, upper, lower, end, axis, share);
+    }
+  }
+
+  /** Joints without a role that lie on a bone, in its line or hanging beside it. */
+  private List<Integer> twists(int from, int to) {
+    Skeleton skeleton = target.skeleton();
+    Vector3d[] rest = skeleton.restPositions();
+    Vector3d bone = new Vector3d(rest[to]).sub(rest[from]);
+    double length = bone.length();
+    List<Integer> twists = new ArrayList<>();
+    if (length < LEAST_M) {
+      return twists;
+    }
+    bone.div(length);
+    TreeSet<Integer> ends = new TreeSet<>(target.joints().values());
+    for (int j = from + 1; j < skeleton.size(); j++) {
+      boolean hangs = skeleton.isAncestor(from, j) && !skeleton.isAncestor(to, j);
+      Vector3d at = new Vector3d(rest[j]).sub(rest[from]);
+      double along = at.dot(bone);
+      boolean on =
+          along > LEAST_M
+              && along <= length + LEAST_M
+              && at.fma(-along, bone).length() < BESIDE * length;
+      if (hangs && on && !ends.contains(j)) {
+        twists.add(j);
+      }
+    }
+    return twists;
+  }
+
+  Turn[] turns() {
+    return turns;
+  }
+
+  public Body source() {
+    return source;
+  }
+
+  public Body target() {
+    return target;
+  }
+
+  /** Whether a joint of the character is told by the other body, and does not just follow. */
+  public boolean isTold(int targetJoint) {
+    return !(turns[targetJoint] instanceof Turn.Following);
+  }
+
+  /** Parts of the body that no joint of the character answers. */
+  public List<Role> unanswered() {
+    return source.joints().keySet().stream()
+        .filter(r -> r.side() != Side.MIDDLE)
+        .filter(r -> target.joint(r).isEmpty())
+        .toList();
+  }
+
+  /** Parts of the character that nothing moves, as the other body has none such. */
+  public List<Role> unmoved() {
+    return target.joints().entrySet().stream()
+        .filter(e -> !isTold(e.getValue()))
+        .map(Map.Entry::getKey)
+        .toList();
+  }
+}

@@ -1,0 +1,28 @@
+package waxhand.formats;
+
+import java.util.Optional;
+import waxhand.core.motion.Frames;
+import waxhand.core.project.RawTake;
+import waxhand.core.scene.Motion;
+
+/**
+ * What is to be written.
+ *
+ * @param motion the result, on whatever body
+ * @param source the file that has its skeleton: of the raw take, or of the character it is on; its
+ *     digits and order go out again where nothing was touched. Empty where there is none
+ * @param range frames that leave, not empty
+ * @param withRest whether frames of rest that the source has before its motion go with them
+ */
+public record Outgoing(
+    Motion motion, Optional<RawTake> source, Frames range, Unit unit, Up up, boolean withRest) {
+  /** The source, where it came in a format. */
+  public Optional<RawTake> source(String format) {
+    return source.filter(s -> format.equals(s.reading().get("format")));
+  }
+
+  /** For messages: the name of the file it goes by. */
+  public String name() {
+    return source.map(RawTake::fileName).orElse("the result");
+  }
+}

@@ -1,0 +1,255 @@
+package waxhand.formats.gltf;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+import waxhand.core.motion.TrackType;
+import waxhand.core.project.RawTake;
+import waxhand.core.text.Legible;
+import waxhand.core.work.Work;
+import waxhand.formats.Beside;
+import waxhand.formats.FormatException;
+import waxhand.formats.Limits;
+import waxhand.formats.Rates;
+import waxhand.formats.Reading;
+import waxhand.formats.disk.Room;
+import waxhand.formats.guess.Understanding;
+
+/** Reads the animations of glTF files as takes, one frame after another at an even rate. */
+final class GltfTakeReader {
+  /** Keys that are not even are looked at in so many frames a second. */
+  private static final double UNEVEN_HZ = 60;
+
+  /** Times are as near to frames as this, seconds: they are 32-bit floats. */
+  private static final double NEAR_S = 2e-4;
+
+  /** Takes are shorter than this, seconds. */
+  private static final double LONGEST_S = 24 * 3600;
+
+  /** A joint that moves less from its offset stays there, as a share of the body. */
+  private static final double STAYS = 1e-6;
+
+  private final String file;
+  private final GltfSkeleton joints;
+  private final Reading reading;
+
+  private GltfTakeReader(String file, GltfSkeleton joints, Reading reading) {
+    this.file = file;
+    this.joints = joints;
+    this.reading = reading;
+  }
+
+  static RawTake read(String file, byte[] bytes, Reading reading, Work work)
+      throws FormatException {
+    Gltf gltf = Gltf.read(file, bytes, Beside.NOTHING);
+    GltfSkeleton joints = new GltfSkeleton(gltf);
+    return new GltfTakeReader(file, joints, reading).take(bytes, work);
+  }
+
+  /** Names of the animations, in order; one that is there twice, or none, gets a number. */
+  static List<String> names(Gltf gltf) {
+    List<String> names = new ArrayList<>();
+    int n = 0;
+    for (JsonNode animation : gltf.root().path("animations")) {
+      String name = animation.path("name").asText();
+      String own = name.isBlank() || names.contains(name) ? name + "#" + (n + 1) : name;
+      names.add(own);
+      n++;
+    }
+    return names;
+  }
+
+  private RawTake take(byte[] bytes, Work work) throws FormatException {
+    Gltf gltf = joints.gltf();
+    List<String> names = names(gltf);
+    if (names.isEmpty()) {
+      throw new FormatException(
+          file, "nothing moves in it: it is a character, to put takes on, and no take");
+    }
+    String chosen = reading.take().orElse(names.get(0));
+    int which = names.indexOf(chosen);
+    if (which < 0) {
+      throw new FormatException(
+          file, "there is no animation '" + Legible.of(chosen) + "' in it; there are: " + names);
+    }
+    Animation animation = animation(gltf.root().path("animations").get(which));
+    Clip sample = animation.sample();
+    Understanding take = Understanding.standard(file, sample, reading);
+    take.keep("format", "gltf");
+    joints.remarks().forEach(take::remark);
+    animation.remarks.forEach(take::remark);
+    if (names.size() > 1) {
+      take.keep("animation", chosen);
+      take.remark(names.size() + " animations: " + String.join(", ", names) + "; taken: " + chosen);
+    }
+    take.rate(animation.rateHz, animation.told());
+    long size = 8L * 7 * joints.joints().size() * animation.frames;
+    Room.need(file, size, "its " + animation.frames + " frames");
+    work.check();
+    return take.taken(bytes, take.converted(animation.clip(animation.frames, 1), take.rateHz()));
+  }
+
+  /** What moves how. */
+  private final class Animation {
+    final Map<Integer, GltfSampler> turns = new LinkedHashMap<>();
+    final Map<Integer, GltfSampler> moves = new LinkedHashMap<>();
+    final List<String> remarks = new ArrayList<>();
+    double from = Double.POSITIVE_INFINITY;
+    double to = Double.NEGATIVE_INFINITY;
+    double rateHz;
+    boolean even;
+    int frames;
+
+    String told() {
+      return even ? "keys at every frame" : "keys at uneven times";
+    }
+
+    /** Some frames spread over it. */
+    Clip sample() {
+      int step = Math.max(1, frames / 40);
+      return clip((frames - 1) / step + 1, step);
+    }
+
+    Clip clip(int count, int step) {
+      Skeleton skeleton = joints.joints();
+      List<Track> rotations = new ArrayList<>();
+      List<Track> translations = new ArrayList<>();
+      double size = 0;
+      for (int j = 0; j < skeleton.size(); j++) {
+        size = Math.max(size, skeleton.joint(j).offset().length());
+      }
+      for (int j = 0; j < skeleton.size(); j++) {
+        var joint = skeleton.joint(j);
+        double[] q = new double[4 * count];
+        GltfSampler turn = turns.get(j);
+        for (int f = 0; f < count; f++) {
+          if (turn != null) {
+            turn.at(time(f * step), q, 4 * f, true);
+          } else {
+            var still = joints.still(j);
+            q[4 * f] = still.x();
+            q[4 * f + 1] = still.y();
+            q[4 * f + 2] = still.z();
+            q[4 * f + 3] = still.w();
+          }
+        }
+        rotations.add(Track.of(TrackType.ROTATION, q));
+        GltfSampler move = moves.get(j);
+        if (move == null && joint.parent() >= 0) {
+          translations.add(null);
+          continue;
+        }
+        double[] p = new double[3 * count];
+        double above = joints.above(j);
+        boolean stays = joint.parent() >= 0;
+        for (int f = 0; f < count; f++) {
+          if (move != null) {
+            move.at(time(f * step), p, 3 * f, false);
+          }
+          for (int i = 0; i < 3; i++) {
+            double rest = joint.offset().get(i);
+            p[3 * f + i] = move == null ? rest : above * p[3 * f + i];
+            stays &= Math.abs(p[3 * f + i] - rest) <= STAYS * size;
+          }
+        }
+        translations.add(stays ? null : Track.of(TrackType.TRANSLATION, p));
+      }
+      return new Clip(skeleton, rateHz, rotations, translations);
+    }
+
+    private double time(int frame) {
+      return from + frame / rateHz;
+    }
+  }
+
+  private Animation animation(JsonNode json) throws FormatException {
+    Gltf gltf = joints.gltf();
+    Animation animation = new Animation();
+    int others = 0;
+    int scaled = 0;
+    double[] densest = new double[0];
+    for (JsonNode channel : json.path("channels")) {
+      JsonNode target = channel.path("target");
+      int node = target.path("node").asInt(-1);
+      String path = target.path("path").asText();
+      int j = joints.jointOf(node);
+      if (j < 0 || !path.equals("rotation") && !path.equals("translation")) {
+        others += path.equals("scale") ? 0 : 1;
+        scaled += path.equals("scale") ? 1 : 0;
+        continue;
+      }
+      boolean turns = path.equals("rotation");
+      JsonNode sampler = json.path("samplers").get(channel.path("sampler").asInt(-1));
+      if (sampler == null) {
+        throw new FormatException(file, "a channel of an animation has no sampler");
+      }
+      GltfSampler made = GltfSampler.of(gltf, sampler, turns ? 4 : 3, turns ? "VEC4" : "VEC3");
+      (turns ? animation.turns : animation.moves).put(j, made);
+      double[] times = made.times();
+      densest = times.length > densest.length ? times : densest;
+      animation.from = Math.min(animation.from, times[0]);
+      animation.to = Math.max(animation.to, times[times.length - 1]);
+    }
+    if (densest.length == 0) {
+      throw new FormatException(file, "its animation moves no joint");
+    }
+    if (!(animation.to - animation.from <= LONGEST_S)) {
+      throw new FormatException(
+          file, "its animation lasts " + Math.round(animation.to - animation.from) + " s");
+    }
+    if (others > 0) {
+      animation.remarks.add(
+          others + " channels are left out: they move no joint, or are weights of shapes");
+    }
+    if (scaled > 0) {
+      animation.remarks.add("joints change their size in it: that is left out");
+    }
+    rate(animation, densest);
+    return animation;
+  }
+
+  /** The rate of the densest keys, or one on which all of them lie; else a usual one. */
+  private static void rate(Animation animation, double[] times) {
+    double span = animation.to - animation.from;
+    double[] steps = new double[Math.max(0, times.length - 1)];
+    for (int n = 0; n < steps.length; n++) {
+      steps[n] = times[n + 1] - times[n];
+    }
+    Arrays.sort(steps);
+    double mean = times.length > 1 ? (times[times.length - 1] - times[0]) / (times.length - 1) : 0;
+    animation.even =
+        times.length > 2
+            && steps[0] > mean - 2 * NEAR_S
+            && steps[steps.length - 1] < mean + 2 * NEAR_S
+            && Limits.isRate(1 / mean);
+    animation.rateHz =
+        animation.even
+            ? Rates.of(mean, (int) Math.max(4, Math.log10(times.length) + 4))
+            : UNEVEN_HZ;
+    if (!animation.even) {
+      for (double hz : new double[] {24, 25, 30, 48, 50, 60, 100, 120, 240}) {
+        if (lie(times, animation.from, hz)) {
+          animation.rateHz = hz;
+          break;
+        }
+      }
+    }
+    animation.frames = 1 + (int) Math.floor(span * animation.rateHz + NEAR_S * animation.rateHz);
+  }
+
+  private static boolean lie(double[] times, double from, double hz) {
+    for (double time : times) {
+      double frame = (time - from) * hz;
+      if (Math.abs(frame - Math.rint(frame)) > NEAR_S * hz) {
+        return false;
+      }
+    }
+    return true;
+  }
+}

@@ -1,0 +1,204 @@
+package waxhand.formats.gltf;
+
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.Optional;
+import org.joml.Quaterniondc;
+import org.joml.Vector3dc;
+import waxhand.core.character.Character;
+import waxhand.core.character.CharacterFile;
+import waxhand.core.character.Worn;
+import waxhand.core.motion.Clip;
+import waxhand.core.motion.Frames;
+import waxhand.core.motion.Joint;
+import waxhand.core.motion.Skeleton;
+import waxhand.core.motion.Track;
+import waxhand.core.project.RawTake;
+import waxhand.core.work.Work;
+import waxhand.formats.Beside;
+import waxhand.formats.FormatException;
+import waxhand.formats.Outgoing;
+import waxhand.formats.Reading;
+import waxhand.formats.Unit;
+import waxhand.formats.Up;
+
+/**
+ * Writes GLB: the file of the character or take with its meshes, skins and shapes as they came and
+ * this motion in stead of its animations; else a skeleton made for it, with the skin of ours where
+ * the body wears one. Every frame is a key.
+ */
+final class GltfWriter {
+  private final GltfPack pack;
+  private final Clip clip;
+  private final Unit unit;
+  private final Up up;
+
+  private GltfWriter(GltfPack pack, Clip clip, Unit unit, Up up) {
+    this.pack = pack;
+    this.clip = clip;
+    this.unit = unit;
+    this.up = up;
+  }
+
+  /** The bytes a result goes by that are glTF themselves, and how they were read. */
+  private static Optional<CharacterFile> base(Outgoing take) {
+    Optional<Character> worn = Worn.by(take.motion());
+    if (worn.isPresent()) {
+      return worn.get().file().filter(f -> GltfFormat.isGltf(f.name()));
+    }
+    Optional<RawTake> raw = take.source(GltfFormat.ID);
+    return raw.map(r -> new CharacterFile(r.fileName(), r.bytes(), r.reading()));
+  }
+
+  static byte[] write(Outgoing take, Work work) throws FormatException {
+    Clip clip = take.motion().clip();
+    Optional<CharacterFile> base = base(take);
+    if (base.isEmpty()) {
+      GltfWriter writer = new GltfWriter(new GltfPack(), clip, Unit.M, Up.Y);
+      return writer.made(take, work);
+    }
+    CharacterFile file = base.get();
+    Gltf gltf = Gltf.read(file.name(), file.bytes(), Beside.NOTHING);
+    GltfSkeleton joints = new GltfSkeleton(gltf);
+    if (joints.joints().size() != clip.skeleton().size()) {
+      throw new FormatException(
+          file.name(),
+          "the result has "
+              + clip.skeleton().size()
+              + " joints, the file "
+              + joints.joints().size()
+              + ": it stands on another skeleton and cannot be handed on as this take");
+    }
+    Reading was = Reading.keptIn(file.reading());
+    GltfWriter writer =
+        new GltfWriter(new GltfPack(gltf), clip, was.unit().orElse(Unit.M), was.up().orElse(Up.Y));
+    writer.pack.root().remove("animations");
+    int[] nodes = new int[clip.skeleton().size()];
+    double[] sizes = new double[nodes.length];
+    for (int j = 0; j < nodes.length; j++) {
+      nodes[j] = joints.node(j);
+      sizes[j] = joints.above(j);
+    }
+    writer.animate(take.range(), nodes, sizes, work);
+    return writer.pack.toBytes();
+  }
+
+  /** How what was written is to be read. */
+  static Reading reads(Outgoing take, Reading usual) {
+    Reading was = base(take).map(f -> Reading.keptIn(f.reading())).orElse(Reading.GUESS);
+    return usual.withUnit(was.unit().orElse(Unit.M)).withUp(was.up().orElse(Up.Y));
+  }
+
+  private byte[] made(Outgoing take, Work work) throws FormatException {
+    Skeleton skeleton = clip.skeleton();
+    int[] nodes = new int[skeleton.size()];
+    double[] sizes = new double[skeleton.size()];
+    ArrayNode scene = (ArrayNode) pack.root().path("scenes").get(0).path("nodes");
+    for (int j = 0; j < nodes.length; j++) {
+      nodes[j] = pack.add("nodes", node(skeleton.joint(j)));
+      sizes[j] = 1;
+      int parent = skeleton.parent(j);
+      if (parent < 0) {
+        scene.add(nodes[j]);
+      } else {
+        ((ObjectNode) pack.root().path("nodes").get(nodes[parent]))
+            .withArray("children")
+            .add(nodes[j]);
+      }
+    }
+    Optional<Character> worn = Worn.by(take.motion());
+    worn.flatMap(Character::skin)
+        .ifPresent(skin -> new GltfSkinWriter(pack, skeleton, nodes).add(worn.get().name(), skin));
+    animate(take.range(), nodes, sizes, work);
+    return pack.toBytes();
+  }
+
+  private ObjectNode node(Joint joint) {
+    ObjectNode node = pack.object().put("name", joint.name());
+    Vector3dc at = joint.offset();
+    node.putArray("translation").add((float) at.x()).add((float) at.y()).add((float) at.z());
+    Quaterniondc q = joint.rest();
+    if (q.x() != 0 || q.y() != 0 || q.z() != 0) {
+      node.putArray("rotation").add(q.x()).add(q.y()).add(q.z()).add(q.w());
+    }
+    joint
+        .tip()
+        .ifPresent(
+            t ->
+                node.putObject("extras")
+                    .putArray(GltfSkeleton.TIP)
+                    .add(t.x())
+                    .add(t.y())
+                    .add(t.z()));
+    return node;
+  }
+
+  private void animate(Frames range, int[] nodes, double[] sizes, Work work) {
+    ObjectNode animation = pack.object().put("name", "take");
+    double[] times = new double[range.count()];
+    for (int n = 0; n < times.length; n++) {
+      times[n] = n / clip.rateHz();
+    }
+    int all = pack.numbers(times, "SCALAR", 1, GltfPack.FLOAT, true, 0);
+    int once = pack.numbers(new double[] {0}, "SCALAR", 1, GltfPack.FLOAT, true, 0);
+    for (int j = 0; j < nodes.length; j++) {
+      work.check();
+      work.done(j / (double) nodes.length);
+      channel(animation, nodes[j], "rotation", rotations(j, range), 4, all, once);
+      if (clip.hasTranslation(j)) {
+        double[] p = translations(j, range, sizes[j]);
+        channel(animation, nodes[j], "translation", p, 3, all, once);
+      }
+    }
+    pack.add("animations", animation);
+  }
+
+  private void channel(
+      ObjectNode animation, int node, String path, double[] values, int width, int all, int once) {
+    boolean still = true;
+    for (int n = width; n < values.length && still; n++) {
+      still = values[n] == values[n % width];
+    }
+    double[] told = still ? java.util.Arrays.copyOf(values, width) : values;
+    String type = width == 4 ? "VEC4" : "VEC3";
+    int output = pack.numbers(told, type, width, GltfPack.FLOAT, false, 0);
+    ArrayNode samplers = animation.withArray("samplers");
+    samplers.addObject().put("input", still ? once : all).put("output", output);
+    ObjectNode channel = animation.withArray("channels").addObject();
+    channel.put("sampler", samplers.size() - 1);
+    channel.putObject("target").put("node", node).put("path", path);
+  }
+
+  private double[] rotations(int joint, Frames range) {
+    Track track = clip.rotation(joint);
+    double[] q = new double[4 * range.count()];
+    track.read(range, q);
+    for (int at = 0; at < q.length; at += 4) {
+      up.toFile(q, at);
+      // neighbours on one side, so that whoever goes straight between them goes the short way
+      if (at > 0
+          && q[at] * q[at - 4]
+                  + q[at + 1] * q[at - 3]
+                  + q[at + 2] * q[at - 2]
+                  + q[at + 3] * q[at - 1]
+              < 0) {
+        for (int i = 0; i < 4; i++) {
+          q[at + i] = -q[at + i];
+        }
+      }
+    }
+    return q;
+  }
+
+  private double[] translations(int joint, Frames range, double size) {
+    double[] p = new double[3 * range.count()];
+    clip.translation(joint).read(range, p);
+    for (int at = 0; at < p.length; at += 3) {
+      up.toFile(p, at);
+      for (int i = 0; i < 3; i++) {
+        p[at + i] /= unit.metres() * size;
+      }
+    }
+    return p;
+  }
+}
