@@ -68,9 +68,7 @@ public record CarriedOver(
     boolean both =
         Limb.of(before.body()).stream().anyMatch(l -> l.leg() == knees)
             && Limb.of(after.body()).stream().anyMatch(l -> l.leg() == knees);
-    return both
-        ? Pops.peak(after, knees) / Math.max(UNSEEN, Pops.peak(before, knees))
-        : Double.NaN;
+    return both ? Pops.peak(after, knees) / Math.max(UNSEEN, Pops.peak(before, knees)) : Double.NaN;
   }
 
   private static double direction(Motion a, Motion b) {

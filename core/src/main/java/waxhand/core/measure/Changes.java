@@ -14,6 +14,10 @@ public final class Changes {
   /** Frames in which any joint differs; reads only chunks that the clips do not share. */
   public static FrameSet of(Clip a, Clip b) {
     int frames = Math.min(a.frames(), b.frames());
+    if (a.skeleton().size() != b.skeleton().size()) {
+      // another body: nothing of it is as it was
+      return FrameSet.of(Frames.first(frames));
+    }
     boolean[] changed = new boolean[frames];
     for (int j = 0; j < a.skeleton().size(); j++) {
       mark(a.rotation(j), b.rotation(j), changed);
@@ -26,6 +30,9 @@ public final class Changes {
 
   /** Frames in which one joint differs. */
   public static FrameSet of(Clip a, Clip b, int joint) {
+    if (a.skeleton().size() != b.skeleton().size()) {
+      return FrameSet.of(Frames.first(Math.min(a.frames(), b.frames())));
+    }
     boolean[] changed = new boolean[Math.min(a.frames(), b.frames())];
     mark(a.rotation(joint), b.rotation(joint), changed);
     if (a.hasTranslation(joint) && b.hasTranslation(joint)) {

@@ -1,5 +1,7 @@
 package waxhand.core.measure;
 
+import java.util.Map;
+import java.util.stream.IntStream;
 import waxhand.core.body.BodyPart;
 import waxhand.core.motion.TimeMap;
 import waxhand.core.motion.WorldPose;
@@ -19,6 +21,7 @@ public final class Distance {
     if (a == b) {
       return distance;
     }
+    int[][] pairs = pairs(a, b);
     WorldPose pa = new WorldPose(a.clip().skeleton());
     WorldPose pb = new WorldPose(b.clip().skeleton());
     for (int s = 0; s < distance.length; s++) {
@@ -26,13 +29,43 @@ public final class Distance {
       pa.solve(a.clip(), f);
       pb.solve(b.clip(), f);
       double sum = 0;
-      for (int i = 0; i < pa.positions().length; i++) {
-        double d = pa.positions()[i] - pb.positions()[i];
-        sum += d * d;
+      for (int n = 0; n < pairs[0].length; n++) {
+        for (int i = 0; i < 3; i++) {
+          double d = pa.positions()[3 * pairs[0][n] + i] - pb.positions()[3 * pairs[1][n] + i];
+          sum += d * d;
+        }
       }
-      distance[s] = Math.sqrt(3 * sum / pa.positions().length);
+      distance[s] = Math.sqrt(sum / Math.max(1, pairs[0].length));
     }
     return distance;
+  }
+
+  /**
+   * The joints that are compared: all, or on other bodies those that play the same roles.
+   *
+   * @return joints of a, and those of b in the same order
+   */
+  private static int[][] pairs(Motion a, Motion b) {
+    int joints = a.clip().skeleton().size();
+    boolean alike = joints == b.clip().skeleton().size();
+    for (int j = 0; alike && j < joints; j++) {
+      alike = a.clip().skeleton().joint(j).name().equals(b.clip().skeleton().joint(j).name());
+    }
+    int[] first =
+        alike
+            ? IntStream.range(0, joints).toArray()
+            : a.body().joints().entrySet().stream()
+                .filter(e -> b.body().joint(e.getKey()).isPresent())
+                .mapToInt(Map.Entry::getValue)
+                .toArray();
+    int[] second =
+        alike
+            ? first
+            : a.body().joints().keySet().stream()
+                .filter(r -> b.body().joint(r).isPresent())
+                .mapToInt(r -> b.body().joint(r).getAsInt())
+                .toArray();
+    return new int[][] {first, second};
   }
 
   /**
@@ -61,12 +94,13 @@ public final class Distance {
     if (a == b) {
       return distance;
     }
-    int joints = a.clip().skeleton().size();
+    int[][] pairs = pairs(a, b);
+    int joints = pairs[0].length;
     int[] parts = new int[joints];
     int[] sizes = new int[distance.length];
-    for (int j = 0; j < joints; j++) {
-      parts[j] = BodyPart.of(a.body(), j).ordinal();
-      sizes[parts[j]]++;
+    for (int n = 0; n < joints; n++) {
+      parts[n] = BodyPart.of(a.body(), pairs[0][n]).ordinal();
+      sizes[parts[n]]++;
     }
     double[] shift = shift(a, ta, b, tb, count, raw);
     WorldPose pa = new WorldPose(a.clip().skeleton());
@@ -79,7 +113,8 @@ public final class Distance {
       pa.solve(a.clip(), ta.local(f));
       pb.solve(b.clip(), tb.local(f));
       for (int i = 0; i < 3 * joints; i++) {
-        double d = pb.positions()[i] - pa.positions()[i] - shift[i % 3];
+        double to = pb.positions()[3 * pairs[1][i / 3] + i % 3];
+        double d = to - pa.positions()[3 * pairs[0][i / 3] + i % 3] - shift[i % 3];
         distance[parts[i / 3]][s] += d * d;
       }
       for (int part = 0; part < distance.length; part++) {

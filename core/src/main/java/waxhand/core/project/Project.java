@@ -7,14 +7,17 @@ import java.util.function.UnaryOperator;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
+import waxhand.core.character.Wardrobe;
+import waxhand.core.scene.Motion;
 
 /**
  * Everything an artist would lose if it were not saved.
  *
  * @param takes in the order of the shelf; ids are unique
  * @param poses that are kept with it
+ * @param wardrobe the characters its takes can be put on
  */
-public record Project(String name, List<Take> takes, List<KeptPose> poses) {
+public record Project(String name, List<Take> takes, List<KeptPose> poses, Wardrobe wardrobe) {
   public Project {
     takes = List.copyOf(takes);
     poses = List.copyOf(poses);
@@ -24,7 +27,7 @@ public record Project(String name, List<Take> takes, List<KeptPose> poses) {
   }
 
   public static Project empty(String name) {
-    return new Project(name, List.of(), List.of());
+    return new Project(name, List.of(), List.of(), Wardrobe.OURS);
   }
 
   public Optional<Take> take(String id) {
@@ -48,7 +51,7 @@ public record Project(String name, List<Take> takes, List<KeptPose> poses) {
     }
     List<Take> changed = new ArrayList<>(takes);
     changed.add(Take.of("take-" + n, free, raw).withLabel(label));
-    return new Project(this.name, changed, poses);
+    return new Project(this.name, changed, poses, wardrobe);
   }
 
   private boolean hasName(String wanted) {
@@ -57,7 +60,10 @@ public record Project(String name, List<Take> takes, List<KeptPose> poses) {
 
   public Project changed(String id, UnaryOperator<Take> change) {
     return new Project(
-        name, takes.stream().map(t -> t.id().equals(id) ? change.apply(t) : t).toList(), poses);
+        name,
+        takes.stream().map(t -> t.id().equals(id) ? change.apply(t) : t).toList(),
+        poses,
+        wardrobe);
   }
 
   /**
@@ -70,7 +76,7 @@ public record Project(String name, List<Take> takes, List<KeptPose> poses) {
     for (Take take : takes) {
       changed.add(take.id().equals(takeId) ? take : take.withChain(shared(take.chain(), copy)));
     }
-    return new Project(name, changed, poses);
+    return new Project(name, changed, poses, wardrobe);
   }
 
   private static Chain shared(Chain chain, Plate copy) {
@@ -86,14 +92,24 @@ public record Project(String name, List<Take> takes, List<KeptPose> poses) {
   }
 
   public Project without(String id) {
-    return new Project(name, takes.stream().filter(t -> !t.id().equals(id)).toList(), poses);
+    return new Project(
+        name, takes.stream().filter(t -> !t.id().equals(id)).toList(), poses, wardrobe);
   }
 
   public Project withName(String other) {
-    return new Project(other, takes, poses);
+    return new Project(other, takes, poses, wardrobe);
   }
 
   public Project withPoses(List<KeptPose> others) {
-    return new Project(name, takes, others);
+    return new Project(name, takes, others, wardrobe);
+  }
+
+  public Project withWardrobe(Wardrobe other) {
+    return new Project(name, takes, poses, other);
+  }
+
+  /** What goes into a take's chain: what was captured, with the characters at hand. */
+  public Motion input(Take take) {
+    return take.raw().motion().with(wardrobe);
   }
 }

@@ -65,10 +65,8 @@ final class Surface {
     List<Part> parts = new ArrayList<>();
     parts.add(new Part(Role.LEFT_THIGH, Role.RIGHT_THIGH, 0.058, List.of(Role.HIPS)));
     parts.add(
-        new Part(
-            Role.HIPS, Role.CHEST, 0.062, List.of(Role.SPINE_1, Role.SPINE_2, Role.SPINE_3)));
-    parts.add(
-        new Part(Role.LEFT_UPPER_ARM, Role.RIGHT_UPPER_ARM, 0.05, List.of(Role.CHEST)));
+        new Part(Role.HIPS, Role.CHEST, 0.062, List.of(Role.SPINE_1, Role.SPINE_2, Role.SPINE_3)));
+    parts.add(new Part(Role.LEFT_UPPER_ARM, Role.RIGHT_UPPER_ARM, 0.05, List.of(Role.CHEST)));
     parts.add(new Part(Role.NECK, Role.HEAD, 0.05, List.of(Role.HEAD)));
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
       List<Role> leg = Role.limb(side, true);
@@ -90,8 +88,8 @@ final class Surface {
   /** Whether a part is of the arm of a side, which its own hand does not touch. */
   static boolean isOwn(int part, Side side) {
     Role from = PARTS.get(part).from();
-    return from.side() == side && (from == Role.limb(side, false).get(1)
-        || from == Role.limb(side, false).get(2));
+    return from.side() == side
+        && (from == Role.limb(side, false).get(1) || from == Role.limb(side, false).get(2));
   }
 
   boolean has(int part) {

@@ -102,8 +102,7 @@ record Touch(Side side, int part, Frames frames) {
             seen(prop, f, palm, in3);
           }
           double way =
-              Math.hypot(
-                  Math.hypot(in3[0] - seen[n][0], in3[1] - seen[n][1]), in3[2] - seen[n][2]);
+              Math.hypot(Math.hypot(in3[0] - seen[n][0], in3[1] - seen[n][1]), in3[2] - seen[n][2]);
           boolean still = f > 0 && way * clip.rateHz() / step < STILL_MS;
           near = distance < far && still && (bent || n >= parts);
           System.arraycopy(in3, 0, seen[n], 0, 3);

@@ -180,8 +180,7 @@ public final class Touching {
       }
       source.nearest(part, was, a, at);
       double before =
-          Math.sqrt(sq(a[0] - at[0]) + sq(a[1] - at[1]) + sq(a[2] - at[2]))
-              - source.radiusM(part);
+          Math.sqrt(sq(a[0] - at[0]) + sq(a[1] - at[1]) + sq(a[2] - at[2])) - source.radiusM(part);
       double[] now = {b[0] + shift[n], b[1] + shift[n + 1], b[2] + shift[n + 2]};
       target.nearest(part, is, now, at);
       double away = Math.sqrt(sq(now[0] - at[0]) + sq(now[1] - at[1]) + sq(now[2] - at[2]));
@@ -240,8 +239,7 @@ public final class Touching {
       if (contact.part().isHand() && contact.part().side() == side) {
         int away =
             Math.max(
-                0,
-                Math.max(contact.frames().from() - frame, frame - contact.frames().to() + 1));
+                0, Math.max(contact.frames().from() - frame, frame - contact.frames().to() + 1));
         most = Math.max(most, 1 - Hermite.smoothstep(away / ease));
       }
     }

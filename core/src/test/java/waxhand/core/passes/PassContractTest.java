@@ -198,7 +198,8 @@ class PassContractTest {
           assertThat(Samples.sameBits(whole, part, j, f)).as("%s %d", kind.words(), f).isTrue();
         }
       }
-      for (int j = 0; j < whole.skeleton().size(); j++) {
+      boolean stays = part.skeleton().size() == longer.clip().skeleton().size();
+      for (int j = 0; stays && j < whole.skeleton().size(); j++) {
         assertThat(Samples.sameBits(part, longer.clip(), j, 1899)).isTrue();
         assertThat(Samples.sameBits(part, longer.clip(), j, 2300)).isTrue();
       }

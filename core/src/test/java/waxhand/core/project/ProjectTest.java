@@ -9,6 +9,7 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
 import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
+import waxhand.core.character.Wardrobe;
 import waxhand.core.motion.Frames;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.signal.SmoothPass;
@@ -30,7 +31,10 @@ class ProjectTest {
     assertThatThrownBy(
             () ->
                 new Project(
-                    "p", List.of(project.takes().get(0), project.takes().get(0)), List.of()))
+                    "p",
+                    List.of(project.takes().get(0), project.takes().get(0)),
+                    List.of(),
+                    Wardrobe.OURS))
         .hasMessageContaining("same id");
   }
 

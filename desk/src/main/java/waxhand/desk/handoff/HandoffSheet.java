@@ -279,6 +279,7 @@ public final class HandoffSheet extends VBox {
     }
     Path path = target().get();
     Untouchable raws = raws();
+    Motion input = session.projectProperty().get().input(take);
     Handoff handoff =
         new Handoff(Optional.of(left), chosenUnit(), Up.ofKey(up.getValue()))
             .withRest(withRest.isSelected());
@@ -287,7 +288,7 @@ public final class HandoffSheet extends VBox {
         "Handing on " + path.getFileName(),
         work -> {
           raws.claim(path);
-          Motion result = new Evaluator(take.raw().motion()).evaluate(take.chain(), work).result();
+          Motion result = new Evaluator(input).evaluate(take.chain(), work).result();
           return handoff.write(result, take.raw(), path, work);
         },
         receipt -> notices.say("Handed on: " + receipt.words() + "\n" + receipt.path()));

@@ -16,10 +16,12 @@ import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import waxhand.core.chain.Chain;
+import waxhand.core.character.Wardrobe;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.measure.Distance;
 import waxhand.core.motion.Frames;
+import waxhand.core.project.Project;
 import waxhand.core.project.Take;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
@@ -98,6 +100,7 @@ public final class Results {
   private final ObjectProperty<Optional<Sketch>> sketch =
       new SimpleObjectProperty<>(Optional.empty());
   private Evaluator evaluator;
+  private Motion input;
   private Round round = new Round(0);
 
   /** How long it took the last time. */
@@ -118,6 +121,18 @@ public final class Results {
     return sketch;
   }
 
+  /** What goes into a chain; the very same object for the same take and characters. */
+  private Motion input(Project project, Take take) {
+    Motion now = project.input(take);
+    boolean same =
+        input != null
+            && input.clip() == now.clip()
+            && input.body() == now.body()
+            && Wardrobe.of(input).equals(Wardrobe.of(now));
+    input = same ? input : now;
+    return input;
+  }
+
   private void update() {
     long ticket = wanted.incrementAndGet();
     Optional<Take> take = session.takeProperty().get();
@@ -129,7 +144,7 @@ public final class Results {
     int frame = session.frameProperty().get();
     Frames focus = new Frames(Math.max(0, frame - FOCUS), frame + FOCUS);
     Chain chain = take.get().chain();
-    Motion raw = take.get().raw().motion();
+    Motion raw = input(session.projectProperty().get(), take.get());
     int a = session.flagAProperty().get().index(chain);
     int b = session.flagBProperty().get().index(chain);
     Jobs.Job job = jobs.start("Working out " + take.get().name(), () -> wanted.incrementAndGet());

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import waxhand.core.character.Wardrobe;
 import waxhand.core.motion.Frames;
 import waxhand.core.project.KeptPose;
 import waxhand.core.project.Project;
@@ -112,6 +113,7 @@ public final class ProjectFile {
     Map<String, byte[]> entries = new LinkedHashMap<>();
     entries.put(MAIN, At.JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(json(project)));
     project.takes().forEach(take -> entries.put(rawName(take), take.raw().bytes()));
+    CharactersJson.files(project.wardrobe(), entries);
     return entries;
   }
 
@@ -143,6 +145,7 @@ public final class ProjectFile {
       node.set("plates", ChainJson.write(take.chain()));
       MarksJson.write(take, node);
     }
+    CharactersJson.write(project.wardrobe(), root);
     for (KeptPose kept : project.poses()) {
       ObjectNode node = root.withArray("poses").addObject();
       node.put("name", kept.name());
@@ -201,7 +204,8 @@ public final class ProjectFile {
       throw new FormatException(file, "nothing of it can be opened: " + root.firstFault());
     }
     List<KeptPose> poses = PoseJson.kept(root.get("poses"));
-    return new Project(root.get("name").text("untitled"), takes, poses);
+    Wardrobe wardrobe = CharactersJson.read(root.get("characters"), archive.entries(), work);
+    return new Project(root.get("name").text("untitled"), takes, poses, wardrobe);
   }
 
   private static Optional<Take> take(At node, FreshIds ids, Map<String, byte[]> entries, Work work)

@@ -6,6 +6,7 @@ import waxhand.core.character.Character;
 import waxhand.core.character.CharacterFile;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
+import waxhand.formats.Beside;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.disk.Folder;
@@ -33,6 +34,18 @@ public final class Characters {
     } catch (FormatException e) {
       throw e.of(path.toString());
     }
+  }
+
+  /**
+   * Reads a character from the bytes of a file that is whole by itself.
+   *
+   * @throws FormatException if there is no body in it
+   */
+  public static Character read(String name, byte[] bytes, Reading reading, Work work)
+      throws FormatException {
+    return GltfCharacterReader.isGltf(name)
+        ? GltfCharacterReader.read(name, bytes, Beside.NOTHING, work)
+        : of(TakeFiles.read(name, bytes, reading, work));
   }
 
   /** The body of a take, as it rests. */

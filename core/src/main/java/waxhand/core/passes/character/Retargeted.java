@@ -102,8 +102,7 @@ public record Retargeted(
             : Optional.empty();
     Optional<Treadmill> treadmill =
         pass.travel() == Travel.IN_PLACE ? Optional.of(new Treadmill(moved)) : Optional.empty();
-    return new Retargeted(
-        pass, in, transfer, moved, planted, new Touching(in, moved), treadmill);
+    return new Retargeted(pass, in, transfer, moved, planted, new Touching(in, moved), treadmill);
   }
 
   private double rateHz() {
@@ -112,8 +111,7 @@ public record Retargeted(
 
   /** Hands brought to what they touch in some frames. */
   private Clip touching(Motion feet, Frames run) {
-    Frames region =
-        run.grown(Reposer.steadyReach(rateHz())).within(moved.clip().allFrames());
+    Frames region = run.grown(Reposer.steadyReach(rateHz())).within(moved.clip().allFrames());
     List<LimbGoals> goals = touching.goals(feet, region, pass.hands());
     BitSet arms = new BitSet();
     goals.forEach(g -> arms.or(g.limb().chain(moved.body().skeleton())));
@@ -137,9 +135,7 @@ public record Retargeted(
     Motion held = planted.map(p -> p.apply(moved, wide, work)).orElse(moved);
     if (pass.hands() > 0) {
       Motion feet = held;
-      held =
-          held.with(
-              InBlocks.of(held.clip(), frames, work, run -> touching(feet, run)));
+      held = held.with(InBlocks.of(held.clip(), frames, work, run -> touching(feet, run)));
     }
     Motion touched = held;
     return treadmill.map(t -> t.keep(touched, frames)).orElse(touched);
