@@ -154,7 +154,7 @@ final class RetargetVerb extends TakeVerb {
         KnownContacts.of(result).contacts().stream()
             .filter(c -> c.part().isSole() && c.part().place() < 2)
             .collect(Collectors.toList());
-    CarriedOver over = CarriedOver.of(in, result, contacts, 0);
+    CarriedOver over = CarriedOver.of(in, result, contacts, RetargetPass.floorM(in));
     Correspondence told = new Correspondence(source, result.body());
     node.put("out", to.toString()).put("character", on.name()).put("frames", receipt.frames());
     MapFile.of(on.name(), source, result.body())

@@ -16,7 +16,7 @@ import waxhand.core.body.Side;
  */
 final class LayFigureSkin {
   private static final int AROUND = 14;
-  private static final int FINE = 8;
+  private static final int FINE = 9;
   private static final int WAX = 0xE3B878;
   private static final int LEFT = 0xD9AE86;
   private static final int RIGHT = 0xDDBA70;
@@ -142,7 +142,7 @@ final class LayFigureSkin {
   }
 
   private void triangle(int a, int b, int c, int colour) {
-    triangles.add(new int[] {a, b, c});
+    triangles.add(new int[] {a, c, b});
     colours.add(colour);
   }
 
@@ -163,6 +163,25 @@ final class LayFigureSkin {
       w.merge(b, s, Double::sum);
     }
     return w;
+  }
+
+  /** Rows with one more between each two, on a smooth line through them. */
+  private static double[][] denser(double[][] rows) {
+    double[][] more = new double[2 * rows.length - 1][];
+    for (int n = 0; n < rows.length; n++) {
+      more[2 * n] = rows[n];
+      if (n + 1 < rows.length) {
+        double[] before = rows[Math.max(0, n - 1)];
+        double[] after = rows[Math.min(rows.length - 1, n + 2)];
+        double[] between = new double[rows[n].length];
+        for (int i = 0; i < between.length; i++) {
+          double middle = 0.5 * (rows[n][i] + rows[n + 1][i]);
+          between[i] = middle + 0.125 * (middle - 0.5 * (before[i] + after[i]));
+        }
+        more[2 * n + 1] = between;
+      }
+    }
+    return more;
   }
 
   // ---- the parts ---------------------------------------------------------------------------
@@ -203,7 +222,7 @@ final class LayFigureSkin {
     Tube tube = new Tube(2 * AROUND, WAX);
     Vector3d middle = new Vector3d();
     TreeMap<Integer, Double> w = only(hips);
-    for (double[] row : rows) {
+    for (double[] row : denser(rows)) {
       double y = low + row[0] * (high - low);
       middle.set(0, y, rest[hips].z + 0.004 * h);
       w = along(chain, y);
@@ -275,7 +294,7 @@ final class LayFigureSkin {
       {0.95, 0.022, 0.026, 0.032}
     };
     Tube tube = new Tube(2 * FINE, WAX);
-    for (double[] row : rows) {
+    for (double[] row : denser(rows)) {
       double y = chin + row[0] * (crown - chin);
       double ahead = row[2] * h;
       double behind = row[3] * h;
@@ -327,14 +346,15 @@ final class LayFigureSkin {
     double g = figure.girth();
     Vector3d up = new Vector3d(0, 1, 0);
     // from inside the shoulder to the wrist
-    double[] thick = {0.034, 0.036, 0.033, 0.029, 0.026, 0.025, 0.027, 0.025, 0.020, 0.0165};
-    double[] where = {-0.22, -0.02, 0.30, 0.70, 0.94, 1.06, 1.25, 1.50, 1.80, 2.0};
+    double[][] rows = {
+      {-0.24, 0.014}, {-0.17, 0.028}, {0.0, 0.036}, {0.30, 0.033}, {0.70, 0.028}, {0.94, 0.025},
+      {1.06, 0.025}, {1.25, 0.027}, {1.50, 0.024}, {1.80, 0.0185}, {2.0, 0.016}
+    };
     limb(
         new int[] {collar, upper, fore, hand},
         twist(upper, fore),
         twist(fore, hand),
-        where,
-        thick,
+        rows,
         up,
         1,
         g,
@@ -352,16 +372,16 @@ final class LayFigureSkin {
   }
 
   /**
-   * A limb of two bones; places are counted in bones from where the first begins.
+   * A limb of two bones.
    *
+   * @param rows where, counted in bones from where the first begins, and half how thick
    * @param joints what carries it, upper, middle, end
    */
   private void limb(
       int[] joints,
       int upperTwist,
       int lowerTwist,
-      double[] where,
-      double[] thick,
+      double[][] rows,
       Vector3dc side,
       double flat,
       double g,
@@ -374,14 +394,15 @@ final class LayFigureSkin {
     Vector3d last = new Vector3d();
     TreeMap<Integer, Double> begins = only(joints[1]);
     TreeMap<Integer, Double> ends = only(joints[3]);
-    for (int n = 0; n < where.length; n++) {
-      double u = where[n];
+    double[][] dense = denser(rows);
+    for (int n = 0; n < dense.length; n++) {
+      double u = dense[n][0];
       Vector3d bone = u < 1 ? new Vector3d(b).sub(a) : new Vector3d(c).sub(b);
       Vector3d middle = u < 1 ? new Vector3d(a).fma(u, bone) : new Vector3d(b).fma(u - 1, bone);
       bone.normalize();
       Vector3d wide = new Vector3d(side).fma(-side.dot(bone), bone).normalize();
       Vector3d deep = new Vector3d(bone).cross(wide);
-      double r = thick[n] * h * Math.pow(g, 0.8);
+      double r = dense[n][1] * h * Math.pow(g, 0.8);
       TreeMap<Integer, Double> w = shares(joints, upperTwist, lowerTwist, u);
       tube.ring(middle, wide.mul(r), deep.mul(r * flat), 1, w);
       if (n == 0) {
@@ -499,14 +520,15 @@ final class LayFigureSkin {
     int shin = joint(of(side, "SHIN"));
     int foot = joint(of(side, "FOOT"));
     int colour = side == Side.LEFT ? LEFT : RIGHT;
-    double[] where = {-0.16, 0.04, 0.30, 0.62, 0.90, 1.04, 1.28, 1.55, 1.82, 1.98};
-    double[] thick = {0.050, 0.054, 0.051, 0.043, 0.035, 0.033, 0.036, 0.031, 0.023, 0.021};
+    double[][] rows = {
+      {-0.20, 0.026}, {-0.13, 0.046}, {0.04, 0.055}, {0.30, 0.051}, {0.62, 0.042}, {0.90, 0.034},
+      {1.04, 0.033}, {1.26, 0.0355}, {1.55, 0.030}, {1.82, 0.0225}, {2.0, 0.0205}, {2.06, 0.0195}
+    };
     limb(
         new int[] {hips, thigh, shin, foot},
         -1,
         -1,
-        where,
-        thick,
+        rows,
         new Vector3d(0, 0, 1),
         0.95,
         figure.girth(),
@@ -524,10 +546,10 @@ final class LayFigureSkin {
     double g = Math.pow(figure.girth(), 0.6);
     // from heel to toe: z, half width, height of the top
     double[][] rows = {
-      {z - 0.030 * h, 0.014, 0.40 * ankle},
-      {z - 0.018 * h, 0.019, 0.95 * ankle},
-      {z + 0.004 * h, 0.020, 1.10 * ankle},
-      {z + 0.028 * h, 0.021, 0.90 * ankle},
+      {z - 0.032 * h, 0.013, 0.45 * ankle},
+      {z - 0.022 * h, 0.019, 1.05 * ankle},
+      {z + 0.002 * h, 0.0215, 1.30 * ankle},
+      {z + 0.026 * h, 0.0215, 1.00 * ankle},
       {z + 0.056 * h, 0.025, 0.60 * ankle},
       {ball, 0.027, 0.46 * ankle},
       {ball + 0.018 * h, 0.0255, 0.38 * ankle},

@@ -80,6 +80,16 @@ public final class LimbGoals {
     return middleWeight;
   }
 
+  /** Whether nothing is wanted in any frame. */
+  public boolean isNone() {
+    for (int n = 0; n < frames.count(); n++) {
+      if (!isIdle(n)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
   /** Whether nothing is wanted in frame {@code n} of these. */
   boolean isIdle(int n) {
     return shift[3 * n] == 0

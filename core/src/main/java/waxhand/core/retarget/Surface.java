@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
@@ -79,6 +81,13 @@ final class Surface {
       parts.add(new Part(arm.get(2), arm.get(3), 0.021, List.of(arm.get(2))));
     }
     return List.copyOf(parts);
+  }
+
+  /** The pose of what tells of it, and of nothing else. */
+  WorldPose pose() {
+    return WorldPose.only(
+        body.skeleton(),
+        Stream.of(from, to, hands).flatMapToInt(IntStream::of).filter(j -> j >= 0).toArray());
   }
 
   static int count() {

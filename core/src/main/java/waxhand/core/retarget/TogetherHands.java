@@ -29,6 +29,9 @@ final class TogetherHands {
   /** They come to it and leave it over this time, seconds. */
   private static final double EASE_S = 0.2;
 
+  /** They are looked at so often, seconds. */
+  private static final double LOOK_S = 0.05;
+
   /** How much they are one, by frame, 0 to 1. */
   private final float[] share;
 
@@ -44,18 +47,20 @@ final class TogetherHands {
 
   private void find(Motion in, Surface surface, int hips) {
     Clip clip = in.clip();
-    int frames = clip.frames();
+    int step = (int) Math.max(1, Math.round(LOOK_S * clip.rateHz()));
+    int frames = (clip.frames() - 1) / step + 1;
     double[] apart = new double[frames];
     double[][] middle = new double[3][frames];
     boolean[] ahead = new boolean[frames];
-    WorldPose pose = new WorldPose(clip.skeleton());
+    WorldPose pose = surface.pose();
     double[] a = new double[3];
     double[] b = new double[3];
     double least = BEFORE * in.body().heightM();
+    // the hips are among what tells of the surface: the trunk hangs on them
     Quaterniond rest = in.body().skeleton().restRotation(hips);
     Vector3d look = new Vector3d();
     for (int f = 0; f < frames; f++) {
-      pose.solve(clip, f);
+      pose.solve(clip, f * step);
       surface.palm(Side.LEFT, pose, a);
       surface.palm(Side.RIGHT, pose, b);
       double sum = 0;
@@ -91,9 +96,9 @@ final class TogetherHands {
         high = Math.max(high, apart[to]);
         to++;
       }
-      boolean lasts = to - from >= LEAST_S * clip.rateHz();
+      boolean lasts = (to - from) * step >= LEAST_S * clip.rateHz();
       if (lasts && extent(middle, from, to) > MOVE_M) {
-        mark(from, to, clip.rateHz());
+        mark(from * step, Math.min(clip.frames(), (to - 1) * step + 1), clip.rateHz());
       }
       from = lasts ? to : from + 1;
     }

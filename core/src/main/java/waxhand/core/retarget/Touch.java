@@ -71,7 +71,7 @@ record Touch(Side side, int part, Frames frames) {
     java.util.Arrays.fill(from, -1);
     int step = (int) Math.max(1, Math.round(0.05 * clip.rateHz()));
     double far = NEAR * body.heightM();
-    WorldPose pose = new WorldPose(clip.skeleton());
+    WorldPose pose = surface.pose();
     double[] palm = new double[3];
     double[] at = new double[3];
     double[] in3 = new double[3];

@@ -5,12 +5,10 @@ import java.util.List;
 import waxhand.core.body.Side;
 import waxhand.core.character.Worn;
 import waxhand.core.contact.Contact;
-import waxhand.core.contact.KnownContacts;
 import waxhand.core.limbs.Limb;
 import waxhand.core.limbs.LimbGoals;
 import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Poses;
-import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.props.Prop;
@@ -33,14 +31,17 @@ public final class Touching {
   private final Surface target;
   private final TogetherHands together;
   private final List<Touch> touches;
+  private final List<Contact> resting;
   private final List<Prop> before;
   private final List<Prop> after;
 
   /**
    * @param in the take
    * @param moved it on the character, with props where the character meets them
+   * @param resting hands that are held where they rest
    */
-  public Touching(Motion in, Motion moved) {
+  public Touching(Motion in, Motion moved, List<Contact> resting) {
+    this.resting = List.copyOf(resting);
     this.in = in;
     this.moved = moved;
     source = new Surface(in.body(), Worn.by(in));
@@ -62,62 +63,73 @@ public final class Touching {
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
       if (source.hasHand(side)) {
         Limb.of(moved.body(), side, false)
-            .ifPresent(arm -> goals.add(goals(held, arm, region, amount)));
+            .ifPresent(arm -> goals.add(new LimbGoals(arm, region)));
+      }
+    }
+    double rate = in.clip().rateHz();
+    List<Touch> near =
+        touches.stream().filter(t -> t.frames().grown((int) rate).meets(region)).toList();
+    WorldPose was = source.pose();
+    WorldPose is = target.pose();
+    Sum sum = new Sum();
+    for (int n = 0; n < region.count() && !goals.isEmpty(); n++) {
+      int f = region.from() + n;
+      was.solve(in.clip(), f);
+      is.solve(held.clip(), f);
+      for (LimbGoals arm : goals) {
+        double free = amount * (1 - resting(arm.limb().side(), f));
+        if (free > 0) {
+          arm(arm, n, free, near, was, is, sum);
+        }
       }
     }
     return goals;
   }
 
-  private LimbGoals goals(Motion held, Limb arm, Frames region, double amount) {
-    LimbGoals goals = new LimbGoals(arm, region);
-    Clip clip = in.clip();
-    WorldPose was = new WorldPose(clip.skeleton());
-    WorldPose is = new WorldPose(held.clip().skeleton());
-    double rate = clip.rateHz();
-    List<Touch> own =
-        touches.stream()
-            .filter(t -> t.side() == arm.side())
-            .filter(t -> t.frames().grown((int) rate).meets(region))
-            .toList();
-    Sum sum = new Sum();
-    double[] a = new double[3];
-    double[] b = new double[3];
-    for (int n = 0; n < region.count(); n++) {
-      int f = region.from() + n;
-      double free = amount * (1 - resting(arm.side(), f));
-      if (free == 0) {
-        continue;
+  /** What is wanted of one arm in a frame. Modified: goals, sum. */
+  private void arm(
+      LimbGoals goals,
+      int n,
+      double free,
+      List<Touch> near,
+      WorldPose was,
+      WorldPose is,
+      Sum sum) {
+    Side side = goals.limb().side();
+    int f = goals.frames().from() + n;
+    source.palm(side, was, sum.before);
+    target.palm(side, is, sum.after);
+    sum.clear();
+    boolean onProp = false;
+    for (Touch touch : near) {
+      double weight = touch.side() == side ? touch.weight(f, in.clip().rateHz()) : 0;
+      if (weight > 0 && touch.part() < Surface.count()) {
+        body(touch.part(), weight, was, is, sum);
+      } else if (weight > 0) {
+        onProp = true;
+        prop(touch.part() - Surface.count(), weight, side, f, sum);
       }
-      was.solve(clip, f);
-      is.solve(held.clip(), f);
-      source.palm(arm.side(), was, a);
-      target.palm(arm.side(), is, b);
-      sum.clear();
-      boolean onProp = false;
-      for (Touch touch : own) {
-        double weight = touch.weight(f, rate);
-        if (weight > 0 && touch.part() < Surface.count()) {
-          body(touch.part(), weight, was, is, a, b, sum);
-        } else if (weight > 0) {
-          onProp = true;
-          prop(touch.part() - Surface.count(), weight, arm.side(), f, a, b, sum);
-        }
-      }
-      if (!onProp) {
-        together.add(arm.side(), f, was, is, source, target, sum);
-      }
-      for (int i = 0; i < 3; i++) {
-        goals.shift()[3 * n + i] = free * sum.shift(i);
-      }
-      out(arm.side(), was, is, a, b, free, goals.shift(), 3 * n);
-      goals.weight()[n] = free * sum.most;
     }
-    return goals;
+    if (!onProp) {
+      together.add(side, f, was, is, source, target, sum);
+    }
+    for (int i = 0; i < 3; i++) {
+      goals.shift()[3 * n + i] = free * sum.shift(i);
+    }
+    out(was, is, sum, free, goals.shift(), 3 * n);
+    goals.weight()[n] = free * sum.most;
   }
 
   /** Shifts that are wanted by several things at once: a mean, as strong as the strongest. */
   static final class Sum {
     private final double[] all = new double[3];
+
+    /** Where the palm was, and is before anything is done, metres. */
+    final double[] before = new double[3];
+
+    final double[] after = new double[3];
+    final double[] at = new double[3];
+    final double[] to = new double[3];
     private double weights;
     double most;
 
@@ -144,12 +156,14 @@ public final class Touching {
   }
 
   private void body(
-      int part, double weight, WorldPose was, WorldPose is, double[] a, double[] b, Sum sum) {
+      int part, double weight, WorldPose was, WorldPose is, Sum sum) {
+    double[] a = sum.before;
+    double[] b = sum.after;
     if (!target.has(part)) {
       return;
     }
-    double[] at = new double[3];
-    double[] to = new double[3];
+    double[] at = sum.at;
+    double[] to = sum.to;
     double share = source.nearest(part, was, a, at);
     double away = Math.sqrt(sq(a[0] - at[0]) + sq(a[1] - at[1]) + sq(a[2] - at[2]));
     if (away > 1e-6) {
@@ -165,15 +179,11 @@ public final class Touching {
 
   /** A palm that was outside of trunk and legs does not come to be in them. Modified: shift. */
   private void out(
-      Side side,
-      WorldPose was,
-      WorldPose is,
-      double[] a,
-      double[] b,
-      double amount,
-      double[] shift,
-      int n) {
-    double[] at = new double[3];
+      WorldPose was, WorldPose is, Sum sum, double amount, double[] shift, int n) {
+    double[] a = sum.before;
+    double[] b = sum.after;
+    double[] at = sum.at;
+    double[] now = sum.to;
     for (int part = 0; part < Surface.SOLID; part++) {
       if (!source.has(part) || !target.has(part)) {
         continue;
@@ -181,7 +191,9 @@ public final class Touching {
       source.nearest(part, was, a, at);
       double before =
           Math.sqrt(sq(a[0] - at[0]) + sq(a[1] - at[1]) + sq(a[2] - at[2])) - source.radiusM(part);
-      double[] now = {b[0] + shift[n], b[1] + shift[n + 1], b[2] + shift[n + 2]};
+      for (int i = 0; i < 3; i++) {
+        now[i] = b[i] + shift[n + i];
+      }
       target.nearest(part, is, now, at);
       double away = Math.sqrt(sq(now[0] - at[0]) + sq(now[1] - at[1]) + sq(now[2] - at[2]));
       double deep = Math.min(before, 0) - (away - target.radiusM(part));
@@ -199,7 +211,9 @@ public final class Touching {
   }
 
   private void prop(
-      int number, double weight, Side side, int frame, double[] a, double[] b, Sum sum) {
+      int number, double weight, Side side, int frame, Sum sum) {
+    double[] a = sum.before;
+    double[] b = sum.after;
     double[] pose = new double[Poses.SIZE];
     double[] now = new double[Poses.SIZE];
     double[] seen = new double[Poses.SIZE];
@@ -235,8 +249,8 @@ public final class Touching {
   private double resting(Side side, int frame) {
     double ease = 0.2 * in.clip().rateHz();
     double most = 0;
-    for (Contact contact : KnownContacts.of(moved).contacts()) {
-      if (contact.part().isHand() && contact.part().side() == side) {
+    for (Contact contact : resting) {
+      if (contact.part().side() == side) {
         int away =
             Math.max(
                 0, Math.max(contact.frames().from() - frame, frame - contact.frames().to() + 1));

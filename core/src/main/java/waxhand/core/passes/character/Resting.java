@@ -46,7 +46,7 @@ final class Resting {
   private static final double THICK_M = 0.02;
 
   /** At most so many frames of a contact are looked at. */
-  private static final int SAMPLES = 60;
+  private static final int SAMPLES = 12;
 
   private final Motion in;
   private final Body target;
@@ -58,7 +58,7 @@ final class Resting {
     this.in = in;
     this.target = target;
     List<Contact> all = contacts(in);
-    double lowest = Floor.rounded(in);
+    double lowest = RetargetPass.floorM(in);
     for (Contact contact : all) {
       double[] place = place(in, contact);
       if (contact.part().isSole() && place != null) {
@@ -93,6 +93,13 @@ final class Resting {
         .map(c -> Plant.found(c.part(), c.frames(), ease, ease))
         .map(p -> p.madeByHand().withStrength(strength))
         .toList();
+  }
+
+  /** The hands that are held where they rest. */
+  List<Contact> hands(double strength) {
+    return strength > 0
+        ? contacts.stream().filter(c -> c.part().isHand()).toList()
+        : List.of();
   }
 
   /**
@@ -177,7 +184,7 @@ final class Resting {
         all.add(laid(side, raised, moved.clip().frames()));
       }
     }
-    return new Ground(FloorPlane.level(0), all);
+    return new Ground(FloorPlane.level(floorM), all);
   }
 
   /**
@@ -203,7 +210,7 @@ final class Resting {
       if (place == null) {
         continue;
       }
-      double y = up * (heights.get(contact) - floorM);
+      double y = floorM + up * (heights.get(contact) - floorM);
       Step last = steps.isEmpty() ? null : steps.get(steps.size() - 1);
       if (last != null
           && last.frames.to() >= contact.frames().from()

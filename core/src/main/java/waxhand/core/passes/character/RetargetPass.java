@@ -12,6 +12,7 @@ import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Setting;
 import waxhand.core.chain.Stage;
 import waxhand.core.character.Wardrobe;
+import waxhand.core.contact.Floor;
 import waxhand.core.retarget.BodyMap;
 import waxhand.core.scene.Motion;
 
@@ -96,6 +97,15 @@ public record RetargetPass(String character, Travel travel, double feet, double 
                 () -> new IllegalArgumentException("pairs has one without a part of the body"));
     String joint = item.text("joint", "");
     return new BodyMap.Pair(part, joint.isEmpty() ? Optional.empty() : Optional.of(joint));
+  }
+
+  /** So near to 0 the floor of a take is taken to be there, metres: soles are known no better. */
+  private static final double LEVEL_M = 0.025;
+
+  /** Height of the floor of a take, on which a character stands too, metres. */
+  public static double floorM(Motion in) {
+    double found = Floor.rounded(in);
+    return Math.abs(found) <= LEVEL_M ? 0 : found;
   }
 
   public static RetargetPass to(String character) {

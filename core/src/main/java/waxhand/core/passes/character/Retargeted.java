@@ -48,6 +48,9 @@ public record Retargeted(
     Optional<Treadmill> treadmill)
     implements Prepared {
 
+  /** Hands are worked out in so many frames at a time. */
+  private static final int HANDS_BLOCK = 2048;
+
   /** Where nothing can be done, what says why. */
   private record Undone(RetargetPass pass, String why) implements Prepared {
     @Override
@@ -102,7 +105,7 @@ public record Retargeted(
             : Optional.empty();
     Optional<Treadmill> treadmill =
         pass.travel() == Travel.IN_PLACE ? Optional.of(new Treadmill(moved)) : Optional.empty();
-    return new Retargeted(pass, in, transfer, moved, planted, new Touching(in, moved), treadmill);
+    return new Retargeted(pass, in, transfer, moved, planted, new Touching(in, moved, resting.hands(pass.feet())), treadmill);
   }
 
   private double rateHz() {
@@ -113,6 +116,9 @@ public record Retargeted(
   private Clip touching(Motion feet, Frames run) {
     Frames region = run.grown(Reposer.steadyReach(rateHz())).within(moved.clip().allFrames());
     List<LimbGoals> goals = touching.goals(feet, region, pass.hands());
+    if (goals.stream().allMatch(LimbGoals::isNone)) {
+      return feet.clip();
+    }
     BitSet arms = new BitSet();
     goals.forEach(g -> arms.or(g.limb().chain(moved.body().skeleton())));
     return new Reposer(feet, 0, arms)
@@ -135,7 +141,8 @@ public record Retargeted(
     Motion held = planted.map(p -> p.apply(moved, wide, work)).orElse(moved);
     if (pass.hands() > 0) {
       Motion feet = held;
-      held = held.with(InBlocks.of(held.clip(), frames, work, run -> touching(feet, run)));
+      held = held.with(InBlocks.of(
+                  held.clip(), frames, work, HANDS_BLOCK, run -> touching(feet, run)));
     }
     Motion touched = held;
     return treadmill.map(t -> t.keep(touched, frames)).orElse(touched);

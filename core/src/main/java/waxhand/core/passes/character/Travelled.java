@@ -11,7 +11,7 @@ import waxhand.core.retarget.Transfer;
  *
  * @param over how much longer ways over the ground are
  * @param up how much higher things are over the floor
- * @param floorM height of the floor in the take; the character's is 0
+ * @param floorM height of the floor, for both
  */
 record Travelled(double over, double up, double floorM) implements Transfer.Path {
   static Travelled of(Travel travel, double legRatio, double floorM) {
@@ -21,7 +21,7 @@ record Travelled(double over, double up, double floorM) implements Transfer.Path
   @Override
   public void move(int frame, double[] place) {
     place[0] *= over;
-    place[1] = up * (place[1] - floorM);
+    place[1] = floorM + up * (place[1] - floorM);
     place[2] *= over;
   }
 
