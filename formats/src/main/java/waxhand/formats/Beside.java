@@ -1,6 +1,7 @@
 package waxhand.formats;
 
 import java.io.IOException;
+import java.nio.file.NoSuchFileException;
 import java.util.List;
 
 /** What lies beside a file that is read: some formats come in several files. */
@@ -10,7 +11,7 @@ public interface Beside {
       new Beside() {
         @Override
         public byte[] read(String name) throws IOException {
-          throw new FormatException(name, "it is not beside the file");
+          throw new NoSuchFileException(name);
         }
 
         @Override

@@ -15,6 +15,14 @@ public interface TakeFormat {
   /** For people, such as "BVH". */
   String words();
 
+  /** What a file of it cannot carry, for people, in one line. */
+  String limits();
+
+  /** Whether its standard says that lengths are metres and y is up. */
+  default boolean isMetric() {
+    return false;
+  }
+
   /** Endings of file names, in small letters with their dot; the first is the usual one. */
   List<String> endings();
 

@@ -62,8 +62,7 @@ public final class Touching {
     List<LimbGoals> goals = new ArrayList<>();
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
       if (source.hasHand(side)) {
-        Limb.of(moved.body(), side, false)
-            .ifPresent(arm -> goals.add(new LimbGoals(arm, region)));
+        Limb.of(moved.body(), side, false).ifPresent(arm -> goals.add(new LimbGoals(arm, region)));
       }
     }
     double rate = in.clip().rateHz();
@@ -88,13 +87,7 @@ public final class Touching {
 
   /** What is wanted of one arm in a frame. Modified: goals, sum. */
   private void arm(
-      LimbGoals goals,
-      int n,
-      double free,
-      List<Touch> near,
-      WorldPose was,
-      WorldPose is,
-      Sum sum) {
+      LimbGoals goals, int n, double free, List<Touch> near, WorldPose was, WorldPose is, Sum sum) {
     Side side = goals.limb().side();
     int f = goals.frames().from() + n;
     source.palm(side, was, sum.before);
@@ -155,8 +148,7 @@ public final class Touching {
     }
   }
 
-  private void body(
-      int part, double weight, WorldPose was, WorldPose is, Sum sum) {
+  private void body(int part, double weight, WorldPose was, WorldPose is, Sum sum) {
     double[] a = sum.before;
     double[] b = sum.after;
     if (!target.has(part)) {
@@ -178,8 +170,7 @@ public final class Touching {
   }
 
   /** A palm that was outside of trunk and legs does not come to be in them. Modified: shift. */
-  private void out(
-      WorldPose was, WorldPose is, Sum sum, double amount, double[] shift, int n) {
+  private void out(WorldPose was, WorldPose is, Sum sum, double amount, double[] shift, int n) {
     double[] a = sum.before;
     double[] b = sum.after;
     double[] at = sum.at;
@@ -210,8 +201,7 @@ public final class Touching {
     return x > 20 ? deep : x < -8 ? 0 : SOFT_M * Math.log1p(Math.exp(x));
   }
 
-  private void prop(
-      int number, double weight, Side side, int frame, Sum sum) {
+  private void prop(int number, double weight, Side side, int frame, Sum sum) {
     double[] a = sum.before;
     double[] b = sum.after;
     double[] pose = new double[Poses.SIZE];

@@ -25,6 +25,9 @@ import waxhand.desk.findings.Worklist;
 import waxhand.desk.handoff.HandoffSheet;
 import waxhand.desk.kits.ChosenMarks;
 import waxhand.desk.kits.Kits;
+import waxhand.desk.kits.characters.CharacterActions;
+import waxhand.desk.kits.characters.CharacterTool;
+import waxhand.desk.kits.characters.CharactersRoom;
 import waxhand.desk.kits.contacts.ContactActions;
 import waxhand.desk.kits.contacts.ContactLanes;
 import waxhand.desk.kits.contacts.Contacts;
@@ -79,8 +82,10 @@ public final class Bench extends StackPane {
   private final PathTool path = new PathTool(session);
   private final Palette palette = new Palette();
   private final Commands commands = new Commands(memory.keys());
-  private final FileWork files = new FileWork(session, jobs, notices, memory);
+  private final CharacterTool characterTool = new CharacterTool(session);
+  private final FileWork files = new FileWork(session, jobs, notices, memory, characterTool);
   private final PosesRoom poses;
+  private final CharactersRoom characters;
   private final Viewport viewport;
   private final ContactLanes contactLanes;
   private final CurvesRoom curves;
@@ -116,6 +121,9 @@ public final class Bench extends StackPane {
             Kits::strokes,
             contacts::selectedSide);
     new ProjectActions(session, commands, files, memory, this).add();
+    CharacterActions.add(
+        commands, session, characterTool, () -> files.chooseCharacters(getScene().getWindow()));
+    characters = new CharactersRoom(session, palette, commands, characterTool);
     PassPalette.commands(commands, session, stage -> showPassPalette(stage));
     new FlagActions(session, commands).add();
     new PassActions(session, commands, contacts, layers).add();
@@ -141,6 +149,7 @@ public final class Bench extends StackPane {
             new FindingsPanel(session, worklist, commands, palette),
             new PartsRoom(session, casting, commands, map),
             poses,
+            characters,
             new NotesPanel(session));
     curves =
         new CurvesRoom(
@@ -253,7 +262,9 @@ public final class Bench extends StackPane {
     addEventHandler(
         DragEvent.DRAG_OVER,
         e -> {
-          if (e.getDragboard().hasFiles()) {
+          boolean character =
+              e.getDragboard().hasContent(CharactersRoom.DRAGGED) && session.hasTake();
+          if (e.getDragboard().hasFiles() || character) {
             e.acceptTransferModes(TransferMode.COPY);
             e.consume();
           }
@@ -261,8 +272,12 @@ public final class Bench extends StackPane {
     addEventHandler(
         DragEvent.DRAG_DROPPED,
         e -> {
-          List<Path> paths = e.getDragboard().getFiles().stream().map(File::toPath).toList();
-          files.openAny(paths);
+          if (e.getDragboard().hasContent(CharactersRoom.DRAGGED)) {
+            characterTool.retarget((String) e.getDragboard().getContent(CharactersRoom.DRAGGED));
+          } else {
+            List<Path> paths = e.getDragboard().getFiles().stream().map(File::toPath).toList();
+            files.openAny(paths);
+          }
           e.setDropCompleted(true);
           e.consume();
         });
@@ -279,6 +294,7 @@ public final class Bench extends StackPane {
     time.repaint();
     map.draw();
     poses.redraw();
+    characters.redraw();
     panel.repaint();
   }
 

@@ -26,6 +26,7 @@ import waxhand.core.props.LoadedMesh;
 import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.desk.kits.NewPlates;
+import waxhand.desk.kits.characters.CharacterTool;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Flag;
@@ -34,8 +35,10 @@ import waxhand.desk.session.Session;
 import waxhand.desk.shelf.Casting;
 import waxhand.formats.Reading;
 import waxhand.formats.disk.Trouble;
+import waxhand.formats.gltf.GltfContent;
 import waxhand.formats.gltf.GltfMeshReader;
 import waxhand.formats.project.ProjectFile;
+import waxhand.formats.takes.Characters;
 import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.KeptTakes;
 import waxhand.formats.takes.TakeFiles;
@@ -56,10 +59,13 @@ public final class FileWork {
   /** Damaged files that were opened, by where they really lie, until they are kept aside. */
   private final Map<Path, Sound> damaged = new HashMap<>();
 
+  private final CharacterTool characters;
   private final NewPlates plates;
   private final Casting casting;
 
-  public FileWork(Session session, Jobs jobs, Notices notices, Memory memory) {
+  public FileWork(
+      Session session, Jobs jobs, Notices notices, Memory memory, CharacterTool characters) {
+    this.characters = characters;
     this.session = session;
     this.jobs = jobs;
     this.notices = notices;
@@ -106,7 +112,7 @@ public final class FileWork {
           List<Path> files = withFolders(paths);
           for (Path path : files) {
             try {
-              read.add(TakeFiles.read(path, Reading.GUESS, work));
+              read.addAll(TakeFiles.readAll(path, Reading.GUESS, work));
             } catch (CancellationException e) {
               throw e;
             } catch (IOException | RuntimeException | OutOfMemoryError e) {
@@ -326,6 +332,34 @@ public final class FileWork {
         });
   }
 
+  // ---- characters ---------------------------------------------------------------------------
+
+  /** Asks for files of characters. */
+  public void chooseCharacters(Window owner) {
+    FileChooser chooser = new FileChooser();
+    chooser.setTitle("Characters from files");
+    chooser
+        .getExtensionFilters()
+        .add(new FileChooser.ExtensionFilter("Characters and takes", Formats.patterns()));
+    memory.folder("characters").map(Path::toFile).ifPresent(chooser::setInitialDirectory);
+    List<File> files = chooser.showOpenMultipleDialog(owner);
+    if (files != null) {
+      addCharacters(files.stream().map(File::toPath).toList());
+    }
+  }
+
+  /** Reads characters; files that fail are reported, the rest comes in. */
+  public void addCharacters(List<Path> paths) {
+    if (paths.isEmpty()) {
+      return;
+    }
+    memory.rememberFolder("characters", paths.get(0));
+    for (Path path : paths) {
+      jobs.run(
+          "Reading " + path.getFileName(), work -> Characters.read(path, work), characters::add);
+    }
+  }
+
   // ---- projects ----------------------------------------------------------------------------
 
   public void chooseProject(Window owner) {
@@ -366,12 +400,26 @@ public final class FileWork {
       if (path.toString().endsWith(ProjectFile.ENDING)) {
         open(path);
       } else if (GltfMeshReader.isGltf(path)) {
-        addThing(path, Optional.empty());
+        openGltf(path);
       } else {
         takes.add(path);
       }
     }
     addTakes(takes);
+  }
+
+  /** A take where it moves, a character where it has joints, else a prop. */
+  private void openGltf(Path path) {
+    jobs.run(
+        "Reading " + path.getFileName(),
+        work -> GltfContent.of(path),
+        content -> {
+          switch (content) {
+            case TAKE -> addTakes(List.of(path));
+            case CHARACTER -> addCharacters(List.of(path));
+            case THING -> addThing(path, Optional.empty());
+          }
+        });
   }
 
   /** A fresh, empty project. */

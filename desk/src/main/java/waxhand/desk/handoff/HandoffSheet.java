@@ -1,11 +1,18 @@
 package waxhand.desk.handoff;
 
 import java.io.File;
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
@@ -20,21 +27,26 @@ import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
+import waxhand.core.character.Character;
+import waxhand.core.character.Worn;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.motion.Frames;
 import waxhand.core.project.Take;
 import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
 import waxhand.formats.FormatException;
+import waxhand.formats.Limits;
 import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.disk.Untouchable;
 import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.Handoff;
+import waxhand.formats.takes.TakeFiles;
 
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
@@ -49,6 +61,10 @@ public final class HandoffSheet extends VBox {
   private final Memory memory;
   private final TextField from = new TextField();
   private final TextField to = new TextField();
+  private final ChoiceBox<String> format = new ChoiceBox<>();
+  private final Label limits = new Label();
+  private final TextField rate = new TextField();
+  private final CheckBox allTakes = new CheckBox("All takes of the project");
   private final ChoiceBox<String> unit = new ChoiceBox<>();
   private final ChoiceBox<String> up = new ChoiceBox<>();
   private final TextField pattern = new TextField(PATTERN);
@@ -57,6 +73,9 @@ public final class HandoffSheet extends VBox {
   private final CheckBox withRest = new CheckBox();
   private final Label frames = new Label();
   private final Consumer<HandoffSheet> close;
+
+  /** The project whose choices these are. */
+  private Optional<Path> kept = Optional.of(Path.of(""));
 
   public HandoffSheet(
       Session session, Jobs jobs, Notices notices, Memory memory, Consumer<HandoffSheet> close) {
@@ -75,12 +94,26 @@ public final class HandoffSheet extends VBox {
     to.setId("handoff-to");
     from.getStyleClass().add("wh-number");
     to.getStyleClass().add("wh-number");
+    format.setId("handoff-format");
+    format.setPrefWidth(CHOICE_WIDTH);
+    format.valueProperty().addListener((o, a, b) -> preview());
+    limits.getStyleClass().add("wh-soft");
+    limits.setId("handoff-limits");
+    rate.setId("handoff-rate");
+    rate.getStyleClass().add("wh-number");
+    rate.setTooltip(new Tooltip("Frames a second in the file; 1 to 2000"));
+    allTakes.setId("handoff-all");
+    allTakes.setTooltip(
+        new Tooltip(
+            "Each take with its own work range, named by the pattern; one that fails is told"));
+    allTakes.selectedProperty().addListener((o, a, b) -> preview());
     unit.setPrefWidth(CHOICE_WIDTH);
     up.setPrefWidth(CHOICE_WIDTH);
     pattern.setId("handoff-name");
     folder.setId("handoff-folder");
     folder.setPrefColumnCount(26);
-    pattern.setTooltip(new Tooltip("{project}, {take}, {from} and {to} are filled in"));
+    pattern.setTooltip(
+        new Tooltip("{project}, {take}, {character}, {date}, {from} and {to} are filled in"));
     preview.getStyleClass().add("wh-soft");
     pattern.textProperty().addListener((o, a, b) -> preview());
     from.textProperty().addListener((o, a, b) -> preview());
@@ -96,19 +129,25 @@ public final class HandoffSheet extends VBox {
     grid.getColumnConstraints().add(labels);
     HBox range2 = new HBox(8, from, new Label("up to"), to, frames);
     range2.setAlignment(Pos.CENTER_LEFT);
-    grid.addRow(0, new Label("Frames"), range2);
-    grid.addRow(1, new Label("Unit"), unit);
-    grid.addRow(2, new Label("Up axis"), up);
-    grid.addRow(3, new Label("Name"), new HBox(8, pattern));
+    HBox rate2 = new HBox(8, rate, new Label("Hz"));
+    rate2.setAlignment(Pos.CENTER_LEFT);
+    grid.addRow(0, new Label("Format"), format);
+    grid.addRow(1, new Label(""), limits);
+    grid.addRow(2, new Label("Frames"), range2);
+    grid.addRow(3, new Label("Rate"), rate2);
+    grid.addRow(4, new Label("Unit"), unit);
+    grid.addRow(5, new Label("Up axis"), up);
+    grid.addRow(6, new Label("Name"), new HBox(8, pattern));
     HBox where = new HBox(8, folder, choose);
     where.setAlignment(Pos.CENTER_LEFT);
-    grid.addRow(4, new Label("Folder"), where);
-    grid.addRow(5, new Label(""), preview);
+    grid.addRow(7, new Label("Folder"), where);
+    grid.addRow(8, new Label(""), preview);
     withRest.setId("handoff-rest");
     withRest.setTooltip(new Tooltip("The rows before the motion go with it, as they came"));
     withRest.managedProperty().bind(withRest.visibleProperty());
-    grid.addRow(6, new Label(""), withRest);
-    Button go = new Button("Hand on as " + format().words());
+    grid.addRow(9, new Label(""), allTakes);
+    grid.addRow(10, new Label(""), withRest);
+    Button go = new Button("Hand on");
     go.setId("handoff-go");
     go.getStyleClass().add("wh-main");
     // out of sight it must not answer to Enter and Escape
@@ -141,6 +180,15 @@ public final class HandoffSheet extends VBox {
     from.setText(Integer.toString(range.from()));
     to.setText(Integer.toString(range.to()));
     frames.setText("of " + session.frames());
+    rate.setText(shortest(session.rateHz()));
+    List<String> all = Formats.writable().stream().map(TakeFormat::words).toList();
+    // what was chosen for this shoot stays, where it can be seen
+    String last = kept.equals(session.fileProperty().get()) ? format.getValue() : null;
+    kept = session.fileProperty().get();
+    format.getItems().setAll(all);
+    format.setValue(last != null ? last : its().words());
+    allTakes.setSelected(false);
+    allTakes.setDisable(session.projectProperty().get().takes().size() < 2);
     int rest = session.takeProperty().get().map(t -> t.raw().restFrames()).orElse(0);
     withRest.setVisible(rest > 0);
     withRest.setSelected(false);
@@ -154,6 +202,10 @@ public final class HandoffSheet extends VBox {
     folder.setText(shortened(memory.folder("handoff").map(Path::toString).orElse(HOME)));
     preview();
     from.requestFocus();
+  }
+
+  private static String shortest(double hz) {
+    return new BigDecimal(hz).round(new MathContext(7)).stripTrailingZeros().toPlainString();
   }
 
   private static void offer(ChoiceBox<String> box, String itsOwn, Stream<String> others) {
@@ -176,19 +228,40 @@ public final class HandoffSheet extends VBox {
   }
 
   private String fileName() {
-    String take = session.takeProperty().get().map(Take::name).orElse("take");
+    return fileName(
+        session.takeProperty().get().map(Take::name).orElse("take"), from.getText(), to.getText());
+  }
+
+  private String fileName(String take, String first, String last) {
     return pattern
             .getText()
             .replace("{take}", take)
+            .replace("{character}", character().map(Character::name).orElse("captured"))
+            .replace("{date}", LocalDate.now(ZoneId.systemDefault()).toString())
             .replace("{project}", session.projectProperty().get().name())
-            .replace("{from}", from.getText())
-            .replace("{to}", to.getText())
+            .replace("{from}", first)
+            .replace("{to}", last)
             .replaceAll("[/\\\\:*?\"<>|]", "-")
         + format().endings().get(0);
   }
 
-  /** What the take leaves as: what it came in, where we write that. */
+  /** The character the take is on, as far as it is known. */
+  private Optional<Character> character() {
+    return session.stagesProperty().get().flatMap(s -> Worn.by(s.result()));
+  }
+
   private TakeFormat format() {
+    return Formats.writable().stream()
+        .filter(f -> f.words().equals(format.getValue()))
+        .findFirst()
+        .orElseGet(this::its);
+  }
+
+  /** What the take leaves as: in a skin with it, else as what it came in, where we write that. */
+  private TakeFormat its() {
+    if (character().flatMap(Character::skin).isPresent()) {
+      return Formats.named("character.glb").orElseThrow();
+    }
     return session
         .takeProperty()
         .get()
@@ -198,6 +271,16 @@ public final class HandoffSheet extends VBox {
   }
 
   private void preview() {
+    limits.setText(format().limits());
+    unit.setDisable(format().isMetric());
+    up.setDisable(format().isMetric());
+    from.setDisable(allTakes.isSelected());
+    to.setDisable(allTakes.isSelected());
+    if (allTakes.isSelected()) {
+      int count = session.projectProperty().get().takes().size();
+      preview.setText("Writes " + count + " files, such as " + fileName());
+      return;
+    }
     String name = fileName();
     preview.setText(
         target().filter(this::isRaw).isPresent()
@@ -246,6 +329,32 @@ public final class HandoffSheet extends VBox {
   }
 
   private void go() {
+    OptionalDouble hz;
+    try {
+      double typed = Double.parseDouble(rate.getText().strip().replace(',', '.'));
+      if (!Limits.isRate(typed)) {
+        throw new IllegalArgumentException("the rate must be from 1 to 2000 frames a second");
+      }
+      boolean own = rate.getText().strip().equals(shortest(session.rateHz()));
+      hz = own ? OptionalDouble.empty() : OptionalDouble.of(typed);
+    } catch (NumberFormatException e) {
+      notices.fail(
+          "The rate must be a number", new IllegalArgumentException(rate.getText().strip()));
+      return;
+    } catch (IllegalArgumentException e) {
+      notices.fail("It cannot be handed on at this rate", e);
+      return;
+    }
+    if (target().isEmpty()) {
+      notices.fail(
+          "It cannot be handed on there",
+          new IllegalArgumentException("no file or folder can have this name"));
+      return;
+    }
+    if (allTakes.isSelected()) {
+      goAll(hz);
+      return;
+    }
     Take take = session.takeProperty().get().orElseThrow();
     Frames range;
     try {
@@ -264,34 +373,85 @@ public final class HandoffSheet extends VBox {
       notices.fail("These frames cannot be handed on", e);
       return;
     }
-    Frames left = take.chain().timing(session.frames(), take.chain().size()).local(range);
-    if (left.isEmpty()) {
+    if (left(take, range).isEmpty()) {
       notices.fail(
           "These frames cannot be handed on",
           new IllegalArgumentException("all of them are cut out of the result"));
       return;
     }
-    if (target().isEmpty()) {
-      notices.fail(
-          "It cannot be handed on there",
-          new IllegalArgumentException("no file or folder can have this name"));
-      return;
-    }
     Path path = target().get();
-    Untouchable raws = raws();
-    Motion input = session.projectProperty().get().input(take);
-    Handoff handoff =
-        new Handoff(Optional.of(left), chosenUnit(), Up.ofKey(up.getValue()))
-            .withRest(withRest.isSelected());
+    Parcel parcel = parcel(take, range, path, hz);
     memory.rememberFolder("handoff", path);
     jobs.run(
         "Handing on " + path.getFileName(),
-        work -> {
-          raws.claim(path);
-          Motion result = new Evaluator(input).evaluate(take.chain(), work).result();
-          return handoff.write(result, take.raw(), path, work);
-        },
+        parcel::write,
         receipt -> notices.say("Handed on: " + receipt.words() + "\n" + receipt.path()));
     close.accept(this);
+  }
+
+  /** Frames of a raw take that are left in its result. */
+  private static Frames left(Take take, Frames range) {
+    int frames = take.raw().motion().clip().frames();
+    return take.chain().timing(frames, take.chain().size()).local(range);
+  }
+
+  /** What is handed on of one take, and where. */
+  private record Parcel(Take take, Motion input, Handoff how, Path path, Untouchable raws) {
+    Handoff.Receipt write(Work work) throws FormatException {
+      raws.claim(path);
+      Motion result = new Evaluator(input).evaluate(take.chain(), work).result();
+      return how.write(result, take.raw(), path, work);
+    }
+  }
+
+  private Parcel parcel(Take take, Frames range, Path path, OptionalDouble hz) {
+    Handoff how =
+        new Handoff(Optional.of(left(take, range)), chosenUnit(), Up.ofKey(up.getValue()))
+            .withRest(withRest.isSelected())
+            .atRate(hz);
+    return new Parcel(take, session.projectProperty().get().input(take), how, path, raws());
+  }
+
+  /** All takes, each with its own work range; those that fail are told, the rest is done. */
+  private void goAll(OptionalDouble hz) {
+    List<Parcel> parcels = new ArrayList<>();
+    for (Take take : session.projectProperty().get().takes()) {
+      Frames range = take.workRange();
+      String name = fileName(take.name(), String.valueOf(range.from()), String.valueOf(range.to()));
+      Path path = target().orElseThrow().resolveSibling(name);
+      for (int n = 2; isOf(parcels, path); n++) {
+        path = path.resolveSibling(TakeFiles.bareName(name) + "-" + n + format().endings().get(0));
+      }
+      parcels.add(parcel(take, range, path, hz));
+    }
+    memory.rememberFolder("handoff", parcels.get(0).path());
+    jobs.run(
+        "Handing on " + parcels.size() + " takes",
+        work -> {
+          List<String> failures = new ArrayList<>();
+          for (Parcel parcel : parcels) {
+            work.check();
+            try {
+              parcel.write(work);
+            } catch (FormatException e) {
+              failures.add(e.getMessage());
+            }
+          }
+          return failures;
+        },
+        failures -> {
+          int done = parcels.size() - failures.size();
+          Path folder2 = parcels.get(0).path().getParent();
+          if (failures.isEmpty()) {
+            notices.say("Handed on: " + done + " takes, each read back\n" + folder2);
+          } else {
+            notices.fail(failures.size() + " of " + parcels.size() + " takes failed", failures);
+          }
+        });
+    close.accept(this);
+  }
+
+  private static boolean isOf(List<Parcel> parcels, Path path) {
+    return parcels.stream().anyMatch(p -> p.path().equals(path));
   }
 }

@@ -3,6 +3,7 @@ package waxhand.desk.kits;
 import java.util.List;
 import java.util.Optional;
 import waxhand.core.chain.PassKind;
+import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.ground.PlantsPass;
 import waxhand.core.passes.layers.GuardPass;
@@ -21,6 +22,7 @@ import waxhand.core.passes.signal.SmoothPass;
 import waxhand.core.passes.time.RepeatsPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
+import waxhand.desk.kits.characters.MapPicture;
 import waxhand.desk.kits.ground.LevelPicture;
 import waxhand.desk.kits.ground.PlantPicture;
 import waxhand.desk.kits.ground.SoleMark;
@@ -77,7 +79,8 @@ public final class Kits {
           new Kit(ThinPass.KIND, "", "fth-minimize-2")
               .showing(t -> new ThinPicture(t.session(), t.palette())),
           new Kit(ShiftPass.KIND, "Shift+H", "fth-move"),
-          new Kit(MirrorPass.KIND, "", "fth-repeat"));
+          new Kit(MirrorPass.KIND, "", "fth-repeat"),
+          new Kit(RetargetPass.KIND, "", "fth-users").showing(MapPicture::new));
 
   private Kits() {}
 

@@ -1,6 +1,5 @@
 package waxhand.desk.shelf;
 
-import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.EnumSet;
 import java.util.List;
@@ -14,7 +13,6 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
-import javafx.scene.shape.StrokeLineCap;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
@@ -22,6 +20,8 @@ import waxhand.core.contact.ContactPart;
 import waxhand.core.plants.Plant;
 import waxhand.desk.kits.contacts.Contacts;
 import waxhand.desk.session.Session;
+import waxhand.desk.theme.Manikin;
+import waxhand.desk.theme.Manikin.Piece;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 import waxhand.desk.theme.Type;
@@ -34,11 +34,6 @@ import waxhand.desk.theme.Type;
 public final class BodyMap extends Region {
   private static final double HEIGHT = 212;
   private static final double LEAST = 140;
-
-  /** A part: the line it is drawn along and how thick it is, in shares of the height. */
-  private record Piece(Role role, double x0, double y0, double x1, double y1, double thick) {}
-
-  private static final List<Piece> PIECES = pieces();
 
   private final Session session;
   private final Contacts contacts;
@@ -73,32 +68,6 @@ public final class BodyMap extends Region {
     addEventHandler(MouseEvent.MOUSE_CLICKED, e -> pick(at(e.getX(), e.getY()), e.isShiftDown()));
   }
 
-  private static List<Piece> pieces() {
-    List<Piece> pieces = new ArrayList<>();
-    pieces.add(new Piece(Role.HIPS, -0.035, 0.50, 0.035, 0.50, 0.085));
-    pieces.add(new Piece(Role.SPINE_1, -0.03, 0.435, 0.03, 0.435, 0.05));
-    pieces.add(new Piece(Role.SPINE_2, -0.035, 0.38, 0.035, 0.38, 0.05));
-    pieces.add(new Piece(Role.SPINE_3, -0.04, 0.335, 0.04, 0.335, 0.036));
-    pieces.add(new Piece(Role.CHEST, -0.05, 0.275, 0.05, 0.275, 0.085));
-    pieces.add(new Piece(Role.NECK, 0, 0.195, 0, 0.185, 0.04));
-    pieces.add(new Piece(Role.HEAD, 0, 0.12, 0, 0.085, 0.085));
-    for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
-      // the figure faces us: its left is at the right
-      double s = side == Side.LEFT ? 1 : -1;
-      List<Role> arm = Role.limb(side, false);
-      pieces.add(new Piece(arm.get(0), s * 0.03, 0.225, s * 0.085, 0.225, 0.03));
-      pieces.add(new Piece(arm.get(1), s * 0.135, 0.25, s * 0.155, 0.365, 0.045));
-      pieces.add(new Piece(arm.get(2), s * 0.162, 0.41, s * 0.178, 0.50, 0.038));
-      pieces.add(new Piece(arm.get(3), s * 0.184, 0.55, s * 0.188, 0.58, 0.04));
-      List<Role> leg = Role.limb(side, true);
-      pieces.add(new Piece(leg.get(0), s * 0.05, 0.58, s * 0.058, 0.69, 0.062));
-      pieces.add(new Piece(leg.get(1), s * 0.06, 0.765, s * 0.064, 0.87, 0.048));
-      pieces.add(new Piece(leg.get(2), s * 0.066, 0.925, s * 0.07, 0.935, 0.044));
-      pieces.add(new Piece(leg.get(3), s * 0.086, 0.962, s * 0.11, 0.968, 0.03));
-    }
-    return List.copyOf(pieces);
-  }
-
   @Override
   protected void layoutChildren() {
     canvas.setWidth(getWidth());
@@ -110,12 +79,8 @@ public final class BodyMap extends Region {
     return session.takeProperty().get().map(t -> t.raw().motion().body());
   }
 
-  private double x(double share) {
-    return getWidth() / 2 + share * getHeight();
-  }
-
-  private double y(double share) {
-    return share * getHeight();
+  private Manikin manikin() {
+    return new Manikin(getWidth() / 2, getHeight());
   }
 
   /** Draws the figure as things are. */
@@ -127,34 +92,27 @@ public final class BodyMap extends Region {
     g.clearRect(0, 0, getWidth(), getHeight());
     Set<Role> planted = planted();
     BitSet selected = session.selected();
-    g.setLineCap(StrokeLineCap.ROUND);
-    for (Piece piece : PIECES) {
+    Manikin manikin = manikin();
+    for (Piece piece : Manikin.PIECES) {
       OptionalInt joint = joint(piece.role());
       boolean chosen = joint.isPresent() && selected.get(joint.getAsInt());
       Color fill =
           joint.isEmpty()
               ? palette.get(Ink.HAIRLINE).deriveColor(0, 1, 1, 0.5)
               : palette.get(chosen ? Ink.FOCUS : Ink.WAX);
-      line(g, piece, palette.get(Ink.WAX_SHADE), piece.thick() + 0.008);
-      line(g, piece, fill, piece.thick());
+      manikin.draw(g, piece, fill, palette.get(Ink.WAX_SHADE));
       if (planted.contains(piece.role())) {
         g.setFill(palette.get(piece.role().side() == Side.LEFT ? Ink.LEFT : Ink.RIGHT));
-        double low = y(Math.max(piece.y0(), piece.y1()) + piece.thick() / 2) + 2;
-        double middle = x((piece.x0() + piece.x1()) / 2);
+        double low = manikin.y(Math.max(piece.y0(), piece.y1()) + piece.thick() / 2) + 2;
+        double middle = manikin.x((piece.x0() + piece.x1()) / 2);
         g.fillRoundRect(middle - 9, low, 18, 4, 3, 3);
       }
     }
     g.setFont(Type.plain(12));
     g.setFill(palette.get(Ink.RIGHT));
-    g.fillText("right", x(-0.36), y(0.1));
+    g.fillText("right", manikin.x(-0.36), manikin.y(0.1));
     g.setFill(palette.get(Ink.LEFT));
-    g.fillText("left", x(0.3), y(0.1));
-  }
-
-  private void line(GraphicsContext g, Piece p, Color colour, double thick) {
-    g.setStroke(colour);
-    g.setLineWidth(thick * getHeight());
-    g.strokeLine(x(p.x0()), y(p.y0()), x(p.x1()), y(p.y1()));
+    g.fillText("left", manikin.x(0.3), manikin.y(0.1));
   }
 
   /** The parts that are held at the playhead. */
@@ -186,34 +144,11 @@ public final class BodyMap extends Region {
 
   /** Middle of a part, in this control; for tests. */
   public Optional<double[]> placeOf(Role role) {
-    return PIECES.stream()
-        .filter(p -> p.role() == role)
-        .findFirst()
-        .map(p -> new double[] {x((p.x0() + p.x1()) / 2), y((p.y0() + p.y1()) / 2)});
+    return manikin().placeOf(role);
   }
 
   private Optional<Piece> at(double px, double py) {
-    Piece best = null;
-    double least = 6;
-    for (Piece piece : PIECES) {
-      double away = away(piece, px, py) - piece.thick() * getHeight() / 2;
-      if (away < least && joint(piece.role()).isPresent()) {
-        least = away;
-        best = piece;
-      }
-    }
-    return Optional.ofNullable(best);
-  }
-
-  /** Distance of a place from the line of a part, pixels. */
-  private double away(Piece p, double px, double py) {
-    double ax = x(p.x0());
-    double ay = y(p.y0());
-    double dx = x(p.x1()) - ax;
-    double dy = y(p.y1()) - ay;
-    double t = ((px - ax) * dx + (py - ay) * dy) / Math.max(1e-9, dx * dx + dy * dy);
-    double u = Math.max(0, Math.min(1, t));
-    return Math.hypot(px - ax - u * dx, py - ay - u * dy);
+    return manikin().at(px, py, role -> joint(role).isPresent());
   }
 
   private void pick(Optional<Piece> piece, boolean more) {

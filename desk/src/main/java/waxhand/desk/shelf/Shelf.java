@@ -4,45 +4,57 @@ import java.util.Locale;
 import javafx.scene.Node;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.layout.HBox;
+import javafx.scene.layout.ColumnConstraints;
+import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import waxhand.desk.session.Session;
 
 /** The rooms of the left side, one shown at a time. */
 public final class Shelf extends VBox {
+  /** Tabs stand in rows of so many. */
+  private static final int IN_ROW = 3;
+
   private final ToggleGroup group = new ToggleGroup();
 
   /**
    * @param findings the worklist
    * @param parts of the body
    * @param poses that can be put on a layer
+   * @param characters that takes can be put on
    * @param notes the list of notes
    */
-  public Shelf(Session session, Node findings, Node parts, Node poses, Node notes) {
+  public Shelf(
+      Session session, Node findings, Node parts, Node poses, Node characters, Node notes) {
     getStyleClass().addAll("wh-side", "wh-side-left");
-    HBox tabs = new HBox();
+    GridPane tabs = new GridPane();
+    for (int n = 0; n < IN_ROW; n++) {
+      ColumnConstraints column = new ColumnConstraints();
+      column.setPercentWidth(100.0 / IN_ROW);
+      tabs.getColumnConstraints().add(column);
+    }
     tabs.getStyleClass().add("wh-tabs");
     getChildren().add(tabs);
     add(tabs, "Findings", findings);
     add(tabs, "Takes", new TakesRoom(session));
     add(tabs, "Parts", parts);
     add(tabs, "Poses", poses);
+    add(tabs, "Characters", characters);
     add(tabs, "Notes", notes);
     group.selectToggle(group.getToggles().get(0));
     setMinWidth(0);
   }
 
-  private void add(HBox tabs, String words, Node list) {
+  private void add(GridPane tabs, String words, Node list) {
     ToggleButton tab = new ToggleButton(words);
     tab.setId("tab-" + words.toLowerCase(Locale.ROOT));
     tab.setToggleGroup(group);
     tab.setMaxWidth(Double.MAX_VALUE);
-    HBox.setHgrow(tab, Priority.ALWAYS);
     list.visibleProperty().bind(tab.selectedProperty());
     list.managedProperty().bind(tab.selectedProperty());
     tab.setOnAction(e -> tab.setSelected(true));
-    tabs.getChildren().add(tab);
+    int number = tabs.getChildren().size();
+    tabs.add(tab, number % IN_ROW, number / IN_ROW);
     VBox.setVgrow(list, Priority.ALWAYS);
     getChildren().add(list);
   }

@@ -7,9 +7,9 @@ import java.util.Map;
 import javafx.scene.Group;
 import javafx.scene.paint.Color;
 import javafx.scene.paint.PhongMaterial;
-import waxhand.core.body.Body;
 import waxhand.core.body.Side;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
@@ -46,9 +46,9 @@ final class Figure {
     return true;
   }
 
-  /** Whether the skins suit a body. */
-  boolean fits(Body body) {
-    return skins.fit(body);
+  /** Whether the skins suit a motion. */
+  boolean fits(Motion motion) {
+    return skins.fit(motion);
   }
 
   void setShown(boolean shown) {

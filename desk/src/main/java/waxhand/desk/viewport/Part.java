@@ -4,7 +4,7 @@ import javafx.scene.shape.TriangleMesh;
 import waxhand.core.body.Side;
 
 /** A skin of the figure. It belongs to a joint, with which it is chosen and shown alone. */
-sealed interface Part permits StiffPart, SoftPart {
+sealed interface Part permits StiffPart, SoftPart, SkinPart {
   int joint();
 
   Side side();

@@ -86,7 +86,7 @@ final class SolidWax {
 
   /** Draws a solved pose as the camera sees it. */
   void draw(Camera camera, Posed wax) {
-    boolean shown = opacity > 0 && wax.motion().map(m -> figure.fits(m.body())).orElse(false);
+    boolean shown = opacity > 0 && wax.motion().map(figure::fits).orElse(false);
     figure.setShown(shown);
     if (shown) {
       figure.move(wax.pose());

@@ -60,7 +60,7 @@ public final class Viewport extends Pane {
   private View active;
   private Wax wax = Wax.SOLID;
   private String framedTake = "";
-  private final WorkedOut<Body, Skins> skins = new WorkedOut<>(Skins.NONE);
+  private final WorkedOut<Skins.Key, Skins> skins = new WorkedOut<>(Skins.NONE);
   private BitSet isolated = new BitSet();
   private BitSet shownParts = new BitSet();
 
@@ -372,7 +372,7 @@ public final class Viewport extends Pane {
     Optional<Motion> now = session.motionAt(session.flagBProperty().get());
     Optional<Skins> worn =
         now.filter(m -> active.isSolid())
-            .map(m -> skins.of(m.body(), work -> Skins.of(m.body()), this::refresh));
+            .map(m -> skins.of(Skins.key(m), work -> Skins.of(m), this::refresh));
     int frame = session.frameProperty().get();
     int wireFrame = session.timingAt(session.flagAProperty().get()).local(frame);
     int waxFrame = session.timingAt(session.flagBProperty().get()).local(frame);

@@ -17,12 +17,15 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
+import waxhand.core.character.Character;
+import waxhand.core.character.LayFigures;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Motion;
 import waxhand.rehearsal.actor.Build;
 
 class FigureTest {
@@ -78,8 +81,9 @@ class FigureTest {
       places.add(j == 0 ? Track.of(TrackType.TRANSLATION, new double[] {0, 0.94, 0}) : null);
     }
     WorldPose pose = new WorldPose(skeleton);
-    pose.solve(new Clip(skeleton, 60, turns, places), 0);
-    return new JointMoves(Skins.of(body).fromRest()).to(pose);
+    Clip clip = new Clip(skeleton, 60, turns, places);
+    pose.solve(clip, 0);
+    return new JointMoves(Skins.of(new Motion(clip, body)).fromRest()).to(pose);
   }
 
   @Test
@@ -188,5 +192,40 @@ class FigureTest {
     Camera moved = front.panned(0.1, 0).zoomed(0.5).orbited(0, 9);
     assertThat(moved.pitchRad()).isEqualTo(Math.PI / 2);
     assertThat(moved.heightM()).isCloseTo(front.heightM() / 2, within(1e-12));
+  }
+
+  /** The skin of a character bends with it, and no triangle is lost between its parts. */
+  @Test
+  void aCharactersSkinIsWornWhole() {
+    Character stoker = LayFigures.named("stoker").orElseThrow();
+    Body body = stoker.body();
+    Skeleton skeleton = body.skeleton();
+    List<Track> turns = new ArrayList<>();
+    List<Track> places = new ArrayList<>();
+    for (int j = 0; j < skeleton.size(); j++) {
+      turns.add(Track.of(TrackType.ROTATION, new double[] {0, 0, 0, 1}));
+      places.add(j == 0 ? Track.of(TrackType.TRANSLATION, new double[] {0, 5, 0}) : null);
+    }
+    Motion worn =
+        new Motion(new Clip(skeleton, 60, turns, places), body)
+            .with(new waxhand.core.character.Worn(Optional.of(stoker)));
+    Skins skins = Skins.of(worn);
+    assertThat(skins.fit(worn)).isTrue();
+    assertThat(skins.fit(new Motion(worn.clip(), body))).isFalse();
+    assertThat(skins.parts().stream().mapToInt(p -> p.mesh().getFaceElementSize()).distinct())
+        .hasSize(1);
+    int faces = skins.parts().stream().mapToInt(p -> p.mesh().getFaces().size() / 9).sum();
+    assertThat(faces).isEqualTo(stoker.skin().orElseThrow().triangles().length / 3);
+    WorldPose pose = new WorldPose(skeleton);
+    pose.solve(worn.clip(), 0);
+    JointMoves moves = new JointMoves(skins.fromRest()).to(pose);
+    Vector3d[] rest = skeleton.restPositions();
+    for (Part part : skins.parts()) {
+      Worn one = part.wear();
+      float before = part.mesh().getPoints().get(1);
+      one.move(moves);
+      float after = ((TriangleMesh) one.skin.getMesh()).getPoints().get(1);
+      assertThat(after - before).isCloseTo((float) (5 - rest[0].y), within(1e-4f));
+    }
   }
 }

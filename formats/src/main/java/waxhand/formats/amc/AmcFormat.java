@@ -36,6 +36,11 @@ public final class AmcFormat implements TakeFormat {
   }
 
   @Override
+  public String limits() {
+    return "A skeleton and its motion, in two files; no skin.";
+  }
+
+  @Override
   public List<String> endings() {
     return List.of(".amc");
   }

@@ -23,6 +23,11 @@ public final class BvhFormat implements TakeFormat {
   }
 
   @Override
+  public String limits() {
+    return "A skeleton and its motion; no skin.";
+  }
+
+  @Override
   public List<String> endings() {
     return List.of(".bvh");
   }

@@ -15,8 +15,8 @@ import waxhand.formats.Unit;
 import waxhand.formats.text.Words;
 
 /**
- * The numbers of a file, parsed chunk by chunk on the calling thread while another turns the chunk
- * before into rotations.
+ * The numbers of a file: rows of a line each on all processors, others chunk by chunk on the calling
+ * thread while another turns the chunk before into rotations.
  */
 final class BvhNumbers {
   private BvhNumbers() {}
@@ -33,15 +33,20 @@ final class BvhNumbers {
   /**
    * Reads all rows.
    *
-   * @param words at the first number
+   * @param bytes of the file. Not modified.
    * @param tracks get the numbers. Modified.
    * @return false where the file has other rows than it says
    * @throws FormatException at a word that is no number, or one that is too great
    */
-  static boolean parse(Words words, BvhHeader header, Unit unit, BvhTracks tracks, Work work)
+  static boolean parse(
+      String file, byte[] bytes, BvhHeader header, Unit unit, BvhTracks tracks, Work work)
       throws FormatException {
     double[] greatest = greatest(header, unit);
     int chunks = Track.chunkCount(header.frames());
+    if (chunks > 1 && new BvhLines(file, bytes, header, greatest, tracks).parse(work)) {
+      return true;
+    }
+    Words words = new Words(file, bytes, header.numbers());
     if (chunks == 1) {
       // not worth another thread
       double[] numbers = new double[header.channels() * header.frames()];

@@ -88,8 +88,7 @@ public final class BvhReader {
     take.rate(header.frameTimeS(), header.frameTimeDecimals(), header.frameTimeText());
     Room.need(file, sampleBytes(header), "its " + header.frames() + " frames");
     BvhTracks tracks = new BvhTracks(header, take.skeleton(), take.unit(), take.up());
-    Words words = new Words(file, bytes, header.numbers());
-    boolean fits = BvhNumbers.parse(words, header, take.unit(), tracks, work);
+    boolean fits = BvhNumbers.parse(file, bytes, header, take.unit(), tracks, work);
     if (!fits && rows.isEmpty()) {
       return null;
     }

@@ -5,6 +5,7 @@ import java.util.BitSet;
 import java.util.List;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
+import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
@@ -39,10 +40,34 @@ final class BvhTracks {
     translations = new double[skeleton.size()][chunks][];
   }
 
+  /** Converts a chunk after the one before it. */
   void convert(int chunk, int count, double[] numbers) {
+    convert(chunk, count, numbers, true);
+  }
+
+  /** Converts a chunk apart from all others, to be {@link #join joined} when all are there. */
+  void convertApart(int chunk, int count, double[] numbers) {
+    convert(chunk, count, numbers, false);
+  }
+
+  /** Puts the rotations of chunks that were converted apart on one side. */
+  void join() {
+    for (double[][] chunks : rotations) {
+      for (int c = 1; c < chunks.length; c++) {
+        double[] before = chunks[c - 1];
+        if (Quats.dot(before, before.length - 4, chunks[c], 0) < 0) {
+          for (int i = 0; i < chunks[c].length; i++) {
+            chunks[c][i] = -chunks[c][i];
+          }
+        }
+      }
+    }
+  }
+
+  private void convert(int chunk, int count, double[] numbers, boolean after) {
     for (int j = 0; j < layout.length; j++) {
       double[] q = new double[4 * count];
-      double[] before = chunk == 0 ? null : rotations[j][chunk - 1];
+      double[] before = chunk == 0 || !after ? null : rotations[j][chunk - 1];
       layout[j].rotations(numbers, width, count, up, q, before);
       rotations[j][chunk] = q;
       if (layout[j].hasPosition() || skeleton.parent(j) < 0) {

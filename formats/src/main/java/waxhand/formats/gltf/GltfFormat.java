@@ -26,6 +26,16 @@ public final class GltfFormat implements TakeFormat {
   }
 
   @Override
+  public String limits() {
+    return "Skeleton, skin and motion; always metres, y up.";
+  }
+
+  @Override
+  public boolean isMetric() {
+    return true;
+  }
+
+  @Override
   public List<String> endings() {
     return List.of(".glb", ".gltf");
   }

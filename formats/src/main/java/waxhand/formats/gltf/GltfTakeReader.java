@@ -26,6 +26,9 @@ final class GltfTakeReader {
   /** Keys that are not even are looked at in so many frames a second. */
   private static final double UNEVEN_HZ = 60;
 
+  /** Keys that are farther apart are no frames. */
+  private static final double FEWEST_HZ = 9.9;
+
   /** Times are as near to frames as this, seconds: they are 32-bit floats. */
   private static final double NEAR_S = 2e-4;
 
@@ -227,6 +230,7 @@ final class GltfTakeReader {
         times.length > 2
             && steps[0] > mean - 2 * NEAR_S
             && steps[steps.length - 1] < mean + 2 * NEAR_S
+            && 1 / mean >= FEWEST_HZ
             && Limits.isRate(1 / mean);
     animation.rateHz =
         animation.even

@@ -36,6 +36,11 @@ public final class ChannelsFormat implements TakeFormat {
   }
 
   @Override
+  public String limits() {
+    return "A skeleton and its motion as lists of numbers; no skin.";
+  }
+
+  @Override
   public List<String> endings() {
     return List.of(".channels.json");
   }

@@ -27,6 +27,11 @@ public final class TableFormat implements TakeFormat {
   }
 
   @Override
+  public String limits() {
+    return "A skeleton and its motion as a table; no skin.";
+  }
+
+  @Override
   public List<String> endings() {
     return List.of(".csv", ".tsv");
   }

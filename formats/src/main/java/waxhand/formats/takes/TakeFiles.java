@@ -2,6 +2,7 @@ package waxhand.formats.takes;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import waxhand.core.project.RawTake;
@@ -41,6 +42,24 @@ public final class TakeFiles {
     } catch (FormatException e) {
       throw e.of(path.toString());
     }
+  }
+
+  /**
+   * Reads all takes of a file: one in most, one an animation in others.
+   *
+   * @throws FormatException if the file is no take that we can read; it names the path as given
+   */
+  public static List<RawTake> readAll(Path path, Reading reading, Work work)
+      throws FormatException {
+    List<String> names = names(path);
+    if (names.size() < 2) {
+      return List.of(read(path, reading, work));
+    }
+    List<RawTake> all = new ArrayList<>();
+    for (String name : names) {
+      all.add(read(path, reading.withTake(name), work));
+    }
+    return all;
   }
 
   /**

@@ -14,9 +14,9 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import waxhand.core.chain.Plate;
 import waxhand.core.character.Character;
 import waxhand.core.character.Wardrobe;
-import waxhand.core.chain.Plate;
 import waxhand.core.measure.Comparison;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -115,13 +115,11 @@ class FormatContractTest {
     RawTake raw = deckhand();
     for (long convention : new long[] {5, 11, 14}) {
       Rehearsal mate = Rehearsal.ofMate(MateScene.values()[1], 1, 30, convention, Map.of());
-      Character other =
-          Characters.of(read(Convention.drawn(convention).of(mate).take().truth()));
+      Character other = Characters.of(read(Convention.drawn(convention).of(mate).take().truth()));
       for (String name : List.of("stoker", "other")) {
         Motion in = raw.motion().with(Wardrobe.OURS.with(other.withName("other")));
         Motion on =
-            Plate.of("r", RetargetPass.to(name))
-                .apply(in, in.clip().allFrames(), Work.UNWATCHED);
+            Plate.of("r", RetargetPass.to(name)).apply(in, in.clip().allFrames(), Work.UNWATCHED);
         for (TakeFormat format : Formats.writable()) {
           String file = name + convention + format.id();
           RawTake there;
@@ -146,7 +144,8 @@ class FormatContractTest {
   void whatIsCutOffIsReadInPartOrRefusedInOneSentence() throws Exception {
     RawTake raw = deckhand();
     for (TakeFormat format : Formats.writable()) {
-      byte[] whole = through(raw, raw.motion(), format, Handoff.AS_IT_CAME, "c-" + format.id()).bytes();
+      byte[] whole =
+          through(raw, raw.motion(), format, Handoff.AS_IT_CAME, "c-" + format.id()).bytes();
       String name = "cut" + format.endings().get(0);
       for (int n = 0; n < 60; n++) {
         byte[] cut = Arrays.copyOf(whole, (int) ((long) whole.length * n / 60));

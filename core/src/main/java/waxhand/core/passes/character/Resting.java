@@ -97,9 +97,7 @@ final class Resting {
 
   /** The hands that are held where they rest. */
   List<Contact> hands(double strength) {
-    return strength > 0
-        ? contacts.stream().filter(c -> c.part().isHand()).toList()
-        : List.of();
+    return strength > 0 ? contacts.stream().filter(c -> c.part().isHand()).toList() : List.of();
   }
 
   /**

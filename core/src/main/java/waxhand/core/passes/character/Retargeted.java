@@ -105,7 +105,14 @@ public record Retargeted(
             : Optional.empty();
     Optional<Treadmill> treadmill =
         pass.travel() == Travel.IN_PLACE ? Optional.of(new Treadmill(moved)) : Optional.empty();
-    return new Retargeted(pass, in, transfer, moved, planted, new Touching(in, moved, resting.hands(pass.feet())), treadmill);
+    return new Retargeted(
+        pass,
+        in,
+        transfer,
+        moved,
+        planted,
+        new Touching(in, moved, resting.hands(pass.feet())),
+        treadmill);
   }
 
   private double rateHz() {
@@ -141,8 +148,9 @@ public record Retargeted(
     Motion held = planted.map(p -> p.apply(moved, wide, work)).orElse(moved);
     if (pass.hands() > 0) {
       Motion feet = held;
-      held = held.with(InBlocks.of(
-                  held.clip(), frames, work, HANDS_BLOCK, run -> touching(feet, run)));
+      held =
+          held.with(
+              InBlocks.of(held.clip(), frames, work, HANDS_BLOCK, run -> touching(feet, run)));
     }
     Motion touched = held;
     return treadmill.map(t -> t.keep(touched, frames)).orElse(touched);

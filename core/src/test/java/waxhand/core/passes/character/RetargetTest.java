@@ -109,8 +109,7 @@ class RetargetTest {
         contacts.add(new Contact(ContactPart.ofSole(side, place), motion.clip().allFrames()));
       }
     }
-    return motion.with(
-        new KnownContacts(FrameSet.of(motion.clip().allFrames()), contacts));
+    return motion.with(new KnownContacts(FrameSet.of(motion.clip().allFrames()), contacts));
   }
 
   @Test
@@ -127,7 +126,9 @@ class RetargetTest {
     Character pilot = LayFigures.named("pilot").orElseThrow();
     for (Character target : List.of(pilot, resting(pilot, 80), resting(pilot, -90))) {
       Motion on =
-          put(with(in, target), new RetargetPass(target.name(), Travel.SCALED, 0, 0, BodyMap.FOUND));
+          put(
+              with(in, target),
+              new RetargetPass(target.name(), Travel.SCALED, 0, 0, BodyMap.FOUND));
       CarriedOver over = CarriedOver.of(in, on, List.of(), 0);
       assertThat(over.directionDeg()).as(target.name()).isLessThan(1e-4);
       assertThat(over.kneePeak()).isLessThan(1.001);
@@ -165,8 +166,7 @@ class RetargetTest {
     Motion in = bending(240);
     for (String name : LayFigures.NAMES) {
       Motion on = put(in, RetargetPass.to(name));
-      CarriedOver over =
-          CarriedOver.of(in, on, KnownContacts.of(on).contacts(), 0);
+      CarriedOver over = CarriedOver.of(in, on, KnownContacts.of(on).contacts(), 0);
       assertThat(over.speedMms()).as(name).isLessThan(1);
       assertThat(over.floatMm()).isLessThan(1);
       assertThat(over.sinkMm()).isLessThan(1);
@@ -212,8 +212,7 @@ class RetargetTest {
     Motion kept = put(in, RetargetPass.to("pilot").withTravel(Travel.KEPT));
     Motion still = put(in, RetargetPass.to("pilot").withTravel(Travel.IN_PLACE));
     double way = way(in);
-    double legs =
-        scaled.body().heightM() * 0.545 / (in.body().heightM() * 0.48);
+    double legs = scaled.body().heightM() * 0.545 / (in.body().heightM() * 0.48);
     assertThat(way(scaled) / way).isCloseTo(legs, within(0.02));
     assertThat(way(kept)).isCloseTo(way, within(0.03));
     assertThat(Math.abs(way(still))).isLessThan(0.3);
@@ -229,8 +228,7 @@ class RetargetTest {
     for (int f = 0; f < frames; f++) {
       p[3 * f + 2] += 2.0 * f / frames;
     }
-    Clip clip =
-        in.clip().withTranslation(0, track.with(in.clip().allFrames(), p));
+    Clip clip = in.clip().withTranslation(0, track.with(in.clip().allFrames(), p));
     return in.with(clip).with(new KnownContacts(FrameSet.of(clip.allFrames()), List.of()));
   }
 

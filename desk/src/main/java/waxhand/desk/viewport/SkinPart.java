@@ -1,0 +1,187 @@
+package waxhand.desk.viewport;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import javafx.scene.shape.TriangleMesh;
+import javafx.scene.shape.VertexFormat;
+import org.joml.Vector3d;
+import waxhand.core.body.Body;
+import waxhand.core.body.Role;
+import waxhand.core.body.Side;
+import waxhand.core.character.Skin;
+import waxhand.core.character.Skinning;
+
+/** The triangles of a character's skin that mostly go with one joint. */
+final class SkinPart implements Part {
+  /** Points are worked out in the world: the mesh as a whole stays where it is. */
+  private static final double[] IDENTITY = {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0};
+
+  private final int joint;
+  private final Side side;
+
+  /** The joints that bend it, and where they stand at rest, 3 numbers each. */
+  private final int[] by;
+
+  private final double[] places;
+  private final float[] points;
+  private final float[] normals;
+  private final int[] carriers;
+  private final float[] shares;
+  private final int[] triangles;
+
+  private SkinPart(
+      int joint,
+      Side side,
+      int[] by,
+      double[] places,
+      float[] points,
+      float[] normals,
+      int[] carriers,
+      float[] shares,
+      int[] triangles) {
+    this.joint = joint;
+    this.side = side;
+    this.by = by;
+    this.places = places;
+    this.points = points;
+    this.normals = normals;
+    this.carriers = carriers;
+    this.shares = shares;
+    this.triangles = triangles;
+  }
+
+  /** A skin in parts, one a joint that any of it goes with. */
+  static List<Part> of(Skin skin, Body body) {
+    float[] normals = Skinning.normals(skin.points(), skin.triangles());
+    Vector3d[] rest = body.skeleton().restPositions();
+    Map<Integer, List<Integer>> byJoint = new LinkedHashMap<>();
+    for (int t = 0; t < skin.triangles().length / 3; t++) {
+      byJoint.computeIfAbsent(owner(skin, t), j -> new ArrayList<>()).add(t);
+    }
+    List<Part> parts = new ArrayList<>();
+    byJoint.forEach((joint, own) -> parts.add(part(skin, body, rest, normals, joint, own)));
+    return parts;
+  }
+
+  /** The joint that a triangle goes with the most. */
+  private static int owner(Skin skin, int triangle) {
+    int best = 0;
+    double most = 0;
+    for (int k = 0; k < 3; k++) {
+      int at = Skin.MOST_JOINTS * skin.triangles()[3 * triangle + k];
+      for (int i = at; i < at + Skin.MOST_JOINTS; i++) {
+        if (skin.shares()[i] > most) {
+          most = skin.shares()[i];
+          best = skin.joints()[i];
+        }
+      }
+    }
+    return best;
+  }
+
+  private static SkinPart part(
+      Skin skin, Body body, Vector3d[] rest, float[] normals, int joint, List<Integer> own) {
+    Map<Integer, Integer> numbers = new LinkedHashMap<>();
+    Map<Integer, Integer> joints = new LinkedHashMap<>();
+    int[] triangles = new int[3 * own.size()];
+    for (int n = 0; n < triangles.length; n++) {
+      int point = skin.triangles()[3 * own.get(n / 3) + n % 3];
+      triangles[n] = numbers.computeIfAbsent(point, p -> numbers.size());
+    }
+    float[] points = new float[3 * numbers.size()];
+    float[] turned = new float[points.length];
+    int[] carriers = new int[Skin.MOST_JOINTS * numbers.size()];
+    float[] shares = new float[carriers.length];
+    numbers.forEach(
+        (point, n) -> {
+          System.arraycopy(skin.points(), 3 * point, points, 3 * n, 3);
+          System.arraycopy(normals, 3 * point, turned, 3 * n, 3);
+          int to = Skin.MOST_JOINTS * n;
+          for (int k = 0; k < Skin.MOST_JOINTS; k++) {
+            int from = Skin.MOST_JOINTS * point + k;
+            if (skin.shares()[from] > 0) {
+              carriers[to] = joints.computeIfAbsent(skin.joints()[from], j -> joints.size());
+              shares[to++] = skin.shares()[from];
+            }
+          }
+        });
+    int[] by = joints.keySet().stream().mapToInt(j -> j).toArray();
+    double[] places = new double[3 * by.length];
+    for (int n = 0; n < by.length; n++) {
+      places[3 * n] = rest[by[n]].x;
+      places[3 * n + 1] = rest[by[n]].y;
+      places[3 * n + 2] = rest[by[n]].z;
+    }
+    Side side = body.role(joint).map(Role::side).orElse(Side.MIDDLE);
+    return new SkinPart(joint, side, by, places, points, turned, carriers, shares, triangles);
+  }
+
+  @Override
+  public int joint() {
+    return joint;
+  }
+
+  @Override
+  public Side side() {
+    return side;
+  }
+
+  @Override
+  public boolean band() {
+    return false;
+  }
+
+  @Override
+  public TriangleMesh mesh() {
+    TriangleMesh mesh = new TriangleMesh(VertexFormat.POINT_NORMAL_TEXCOORD);
+    mesh.getTexCoords().addAll(0, 0);
+    mesh.getPoints().addAll(points);
+    mesh.getNormals().addAll(normals);
+    int[] faces = new int[3 * triangles.length];
+    for (int c = 0; c < triangles.length; c++) {
+      faces[3 * c] = triangles[c];
+      faces[3 * c + 1] = triangles[c];
+    }
+    mesh.getFaces().addAll(faces);
+    return mesh;
+  }
+
+  @Override
+  public Worn wear() {
+    TriangleMesh mesh = mesh();
+    return new Worn(mesh) {
+      private final double[] moves = new double[12 * by.length];
+      private final double[] one = new double[12];
+      private final float[] bent = points.clone();
+      private final float[] turned = normals.clone();
+
+      {
+        put(IDENTITY);
+      }
+
+      @Override
+      void move(JointMoves pose) {
+        boolean other = false;
+        for (int j = 0; j < by.length; j++) {
+          pose.matrix(by[j], one);
+          for (int r = 0; r < 3; r++) {
+            for (int c = 0; c < 3; c++) {
+              // the skin is shaped in the world, not about the joint
+              one[4 * r + 3] -= one[4 * r + c] * places[3 * j + c];
+            }
+          }
+          other |= !Arrays.equals(one, 0, 12, moves, 12 * j, 12 * j + 12);
+          System.arraycopy(one, 0, moves, 12 * j, 12);
+        }
+        if (other) {
+          Skinning.bend(points, normals, carriers, shares, moves, bent, turned);
+          mesh.getPoints().setAll(bent);
+          mesh.getNormals().setAll(turned);
+        }
+      }
+    };
+  }
+}

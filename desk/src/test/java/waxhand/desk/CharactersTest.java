@@ -1,0 +1,149 @@
+package waxhand.desk;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.TextField;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseEvent;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import waxhand.core.body.Role;
+import waxhand.core.character.Character;
+import waxhand.core.character.Wardrobe;
+import waxhand.core.character.Worn;
+import waxhand.core.measure.Comparison;
+import waxhand.core.passes.character.RetargetPass;
+import waxhand.core.project.Project;
+import waxhand.core.work.Work;
+import waxhand.desk.theme.Manikin;
+import waxhand.formats.Reading;
+import waxhand.formats.project.ProjectFile;
+import waxhand.formats.takes.Characters;
+import waxhand.formats.takes.TakeFiles;
+
+/** A take put on a character, its map, and what is handed on of it. */
+class CharactersTest extends DeskTest {
+  @TempDir Path folder;
+
+  private RetargetPass pass() {
+    return (RetargetPass) plate().pass();
+  }
+
+  private void fire(String tab) {
+    interact(() -> lookup(tab).queryAs(ToggleButton.class).fire());
+  }
+
+  @Test
+  void aTakeIsPutOnACharacterAndItsMapChanged() throws Exception {
+    openDemo();
+    fire("#tab-characters");
+    fire("#character-pilot");
+    clickOn("#do-retarget-take");
+    untilWorkedOut();
+    assertThat(pass().character()).isEqualTo("pilot");
+    assertThat(Worn.by(result()).map(Character::name)).contains("pilot");
+    fire("#character-stoker");
+    clickOn("#do-retarget-take");
+    untilWorkedOut();
+    assertThat(session.chain().size()).as("the plate there is takes the other").isEqualTo(1);
+    assertThat(result().body().heightM()).isCloseTo(1.63, within(0.03));
+
+    Node figures = lookup("#pair-figures").query();
+    interact(figures::requestFocus);
+    Manikin left = new Manikin(figures.getBoundsInLocal().getWidth() * 0.26, 230);
+    Manikin right = new Manikin(figures.getBoundsInLocal().getWidth() * 0.74, 230);
+    press(figures, left, Role.HEAD);
+    type(KeyCode.DELETE);
+    untilWorkedOut();
+    assertThat(result().body().joint(Role.HEAD)).isEmpty();
+    assertThat(said("#character-map")).contains("nothing answers: head");
+    press(figures, left, Role.HEAD);
+    press(figures, right, Role.HEAD);
+    untilWorkedOut();
+    assertThat(result().body().joint(Role.HEAD)).isPresent();
+    ComboBox<String> joint = lookup("#map-joint").queryComboBox();
+    interact(() -> joint.setValue("neck"));
+    untilWorkedOut();
+    assertThat(pass().map().changed().get(0).joint()).contains("neck");
+    clickOn("#map-all-found");
+    untilWorkedOut();
+    assertThat(pass().map().changed()).isEmpty();
+    run("undo");
+    assertThat(pass().map().changed()).hasSize(1);
+  }
+
+  private void press(Node figures, Manikin manikin, Role role) {
+    double[] at = manikin.placeOf(role).orElseThrow();
+    interact(
+        () ->
+            figures.fireEvent(
+                MouseEvents.of(MouseEvent.MOUSE_CLICKED, at[0], at[1], false, false)));
+  }
+
+  private String said(String of) {
+    StringBuilder all = new StringBuilder();
+    for (Node node : lookup(of).query().lookupAll(".label")) {
+      all.append(((Labeled) node).getText()).append('\n');
+    }
+    return all.toString();
+  }
+
+  @Test
+  void whatIsHandedOnComesBackAndACharacterStaysWithTheProject() throws Exception {
+    openDemo();
+    run("retarget-take");
+    untilWorkedOut();
+    run("hand-on");
+    ChoiceBox<String> format = lookup("#handoff-format").query();
+    assertThat(format.getValue()).as("a skin leaves as glTF").isEqualTo("glTF");
+    interact(
+        () -> {
+          lookup("#handoff-folder").queryAs(TextField.class).setText(folder.toString());
+          lookup("#handoff-name").queryAs(TextField.class).setText("{take} {character}");
+          lookup("#handoff-rate").queryAs(TextField.class).setText("30");
+        });
+    clickOn("#handoff-go");
+    Path file = folder.resolve("deck-walk stoker.glb");
+    until(() -> Files.exists(file));
+    var read = TakeFiles.read(file, Reading.GUESS, Work.UNWATCHED).motion();
+    assertThat(read.clip().rateHz()).isCloseTo(30, within(1e-6));
+    assertThat(read.clip().skeleton().size()).isEqualTo(result().clip().skeleton().size());
+
+    Character client = Characters.read(file, Work.UNWATCHED).withName("client");
+    interact(() -> session.edit("add client", p -> p.withWardrobe(Wardrobe.OURS.with(client))));
+    fire("#tab-characters");
+    fire("#character-client");
+    run("retarget-all");
+    untilWorkedOut();
+    Path saved = folder.resolve("p.waxhand");
+    ProjectFile.save(session.projectProperty().get(), saved, Work.UNWATCHED);
+    Project again = ProjectFile.open(saved, Work.UNWATCHED);
+    assertThat(again.wardrobe().names()).contains("client");
+    assertThat(again.takes())
+        .allMatch(
+            t ->
+                t.chain().plates().stream()
+                    .anyMatch(p -> p.pass().equals(RetargetPass.to("client"))));
+    var before = result();
+    interact(() -> session.reset(again, Optional.empty()));
+    untilWorkedOut();
+    assertThat(Comparison.of(before, result(), List.of()).positionRmsMm()).isLessThan(1e-6);
+    TextField name = lookup("#character-name").query();
+    interact(
+        () -> {
+          name.setText("client two");
+          name.getOnAction().handle(null);
+        });
+    assertThat(pass()).as("plates go by the new name").isEqualTo(RetargetPass.to("client two"));
+  }
+}

@@ -1,0 +1,154 @@
+package waxhand.formats.bvh;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import waxhand.core.motion.Track;
+import waxhand.core.work.Work;
+import waxhand.formats.FormatException;
+import waxhand.formats.text.Words;
+
+/**
+ * Parses rows that stand a line each on all processors: where lines begin is quickly seen, and
+ * chunks of them are then read apart from each other. Whatever is not as it should be is left to be
+ * read again one after the other, which tells what is wrong and where.
+ */
+final class BvhLines {
+  private final String file;
+  private final byte[] bytes;
+  private final BvhHeader header;
+  private final BvhTracks tracks;
+  private final double[] greatest;
+  private final ConcurrentLinkedQueue<double[]> free = new ConcurrentLinkedQueue<>();
+
+  /**
+   * @param greatest for each number of a frame how great it may be
+   * @param tracks get the numbers. Modified.
+   */
+  BvhLines(String file, byte[] bytes, BvhHeader header, double[] greatest, BvhTracks tracks) {
+    this.file = file;
+    this.bytes = bytes;
+    this.header = header;
+    this.greatest = greatest;
+    this.tracks = tracks;
+  }
+
+  /**
+   * Whether all was read: as many lines as frames, each with its numbers and no more. Else the
+   * tracks hold nothing that can be used.
+   *
+   * @throws CancellationException if {@code work} was stopped
+   */
+  boolean parse(Work work) {
+    int threads = Runtime.getRuntime().availableProcessors();
+    if (threads < 2) {
+      return false;
+    }
+    ExecutorService pool = Executors.newFixedThreadPool(threads, BvhLines::daemon);
+    try {
+      List<Future<Boolean>> pending = new ArrayList<>();
+      int begun = -1;
+      int lines = 0;
+      int at = header.numbers();
+      while (at < bytes.length) {
+        int start = at;
+        boolean blank = true;
+        while (at < bytes.length && bytes[at] != '\n') {
+          blank &= bytes[at] <= ' ';
+          at++;
+        }
+        at++;
+        if (blank) {
+          continue;
+        }
+        if (lines % Track.CHUNK == 0) {
+          if (begun >= 0) {
+            pending.add(submit(pool, pending.size(), begun, start, work));
+          }
+          begun = start;
+          work.check();
+          work.done(0.5 * at / bytes.length);
+        }
+        if (++lines > header.frames()) {
+          return false;
+        }
+      }
+      if (lines != header.frames()) {
+        return false;
+      }
+      pending.add(submit(pool, pending.size(), begun, bytes.length, work));
+      boolean whole = true;
+      for (int n = 0; n < pending.size(); n++) {
+        whole &= pending.get(n).get();
+        work.done(0.5 + 0.5 * n / pending.size());
+      }
+      if (whole) {
+        tracks.join();
+      }
+      return whole;
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new CancellationException("interrupted");
+    } catch (ExecutionException e) {
+      if (e.getCause() instanceof CancellationException stopped) {
+        throw stopped;
+      }
+      if (e.getCause() instanceof OutOfMemoryError full) {
+        throw full;
+      }
+      throw new IllegalStateException(e.getCause());
+    } finally {
+      pool.shutdownNow();
+    }
+  }
+
+  private Future<Boolean> submit(ExecutorService pool, int chunk, int from, int to, Work work) {
+    return pool.submit(
+        () -> {
+          work.check();
+          return chunk(chunk, from, to);
+        });
+  }
+
+  /** Reads the lines of a chunk; false where one does not have its numbers. */
+  private boolean chunk(int chunk, int from, int to) {
+    int count = Math.min(Track.CHUNK, header.frames() - chunk * Track.CHUNK);
+    double[] numbers = free.poll();
+    numbers = numbers == null ? new double[greatest.length * Track.CHUNK] : numbers;
+    try {
+      Words words = new Words(file, bytes, from);
+      for (int f = 0; f < count; f++) {
+        for (int i = 0; i < greatest.length; i++) {
+          if (!words.next() || i == 0 && f > 0 && !words.isFirstInLine()) {
+            return false;
+          }
+          double value = words.number("a number");
+          if (Math.abs(value) > greatest[i]) {
+            return false;
+          }
+          numbers[f * greatest.length + i] = value;
+        }
+      }
+      if (words.next() && words.start() < to) {
+        return false;
+      }
+      tracks.convertApart(chunk, count, numbers);
+      return true;
+    } catch (FormatException e) {
+      return false;
+    } finally {
+      free.add(numbers);
+    }
+  }
+
+  private static Thread daemon(Runnable run) {
+    Thread thread = new Thread(run, "bvh-lines");
+    thread.setDaemon(true);
+    return thread;
+  }
+}
