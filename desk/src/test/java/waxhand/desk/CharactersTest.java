@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ComboBox;
@@ -36,7 +37,7 @@ class CharactersTest extends DeskTest {
   @TempDir Path folder;
 
   private RetargetPass pass() {
-    return (RetargetPass) plate().pass();
+    return (RetargetPass) session.chain().plates().get(session.chain().size() - 1).pass();
   }
 
   private void fire(String tab) {
@@ -83,11 +84,12 @@ class CharactersTest extends DeskTest {
   }
 
   private void press(Node figures, Manikin manikin, Role role) {
-    double[] at = manikin.placeOf(role).orElseThrow();
+    double[] place = manikin.placeOf(role).orElseThrow();
+    Point2D at = figures.localToScene(place[0], place[1]);
     interact(
         () ->
             figures.fireEvent(
-                MouseEvents.of(MouseEvent.MOUSE_CLICKED, at[0], at[1], false, false)));
+                MouseEvents.of(MouseEvent.MOUSE_CLICKED, at.getX(), at.getY(), false, false)));
   }
 
   private String said(String of) {

@@ -1,8 +1,10 @@
 package waxhand.core.retarget;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeSet;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
@@ -21,6 +23,9 @@ public final class Correspondence {
   private static final double BESIDE = 0.15;
 
   private static final double LEAST_M = 1e-4;
+
+  /** Parts that answer as chains, whatever their number. */
+  private static final Set<Role> CHAINS = EnumSet.range(Role.SPINE_1, Role.NECK_2);
 
   private final Body source;
   private final Body target;
@@ -165,7 +170,7 @@ public final class Correspondence {
   /** Parts of the body that no joint of the character answers. */
   public List<Role> unanswered() {
     return source.joints().keySet().stream()
-        .filter(r -> r.side() != Side.MIDDLE)
+        .filter(r -> !CHAINS.contains(r))
         .filter(r -> target.joint(r).isEmpty())
         .toList();
   }

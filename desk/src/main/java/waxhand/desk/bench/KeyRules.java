@@ -6,6 +6,7 @@ import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.ButtonBase;
 import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.ComboBoxBase;
 import javafx.scene.control.ListView;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.Slider;
@@ -53,8 +54,10 @@ final class KeyRules {
         || focus instanceof ListView
         || focus instanceof Slider
         || focus instanceof ChoiceBox
+        || focus instanceof ComboBoxBase
         || focus != null
             && (focus.getStyleClass().contains("wh-flag")
+                || focus.getStyleClass().contains("wh-pairs")
                 || focus.getStyleClass().contains("wh-divider"));
   }
 

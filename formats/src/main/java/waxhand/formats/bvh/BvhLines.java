@@ -1,5 +1,8 @@
 package waxhand.formats.bvh;
 
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
+import java.nio.ByteOrder;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CancellationException;
@@ -19,6 +22,9 @@ import waxhand.formats.text.Words;
  * read again one after the other, which tells what is wrong and where.
  */
 final class BvhLines {
+  private static final VarHandle EIGHT =
+      MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
+
   private final String file;
   private final byte[] bytes;
   private final BvhHeader header;
@@ -57,12 +63,11 @@ final class BvhLines {
       int at = header.numbers();
       while (at < bytes.length) {
         int start = at;
-        boolean blank = true;
-        while (at < bytes.length && bytes[at] != '\n') {
-          blank &= bytes[at] <= ' ';
+        while (at < bytes.length && bytes[at] <= ' ' && bytes[at] >= 0 && bytes[at] != '\n') {
           at++;
         }
-        at++;
+        boolean blank = at == bytes.length || bytes[at] == '\n';
+        at = 1 + lineEnd(at);
         if (blank) {
           continue;
         }
@@ -107,6 +112,24 @@ final class BvhLines {
     }
   }
 
+  /**
+   * Where the next line end is, from an offset on; the file's end where there is none. Eight bytes
+   * are looked at in one go (Warren, "Hacker's Delight", 2nd ed. 2012, section 6-1).
+   */
+  private int lineEnd(int from) {
+    int at = from;
+    for (; at + 8 <= bytes.length; at += 8) {
+      long ends = (long) EIGHT.get(bytes, at) ^ 0x0A0A0A0A0A0A0A0AL;
+      if ((ends - 0x0101010101010101L & ~ends & 0x8080808080808080L) != 0) {
+        break;
+      }
+    }
+    while (at < bytes.length && bytes[at] != '\n') {
+      at++;
+    }
+    return at;
+  }
+
   private Future<Boolean> submit(ExecutorService pool, int chunk, int from, int to, Work work) {
     return pool.submit(
         () -> {
@@ -124,10 +147,11 @@ final class BvhLines {
       Words words = new Words(file, bytes, from);
       for (int f = 0; f < count; f++) {
         for (int i = 0; i < greatest.length; i++) {
-          if (!words.next() || i == 0 && f > 0 && !words.isFirstInLine()) {
+          double value = words.nextPlain();
+          if (words.end() == words.start() || i == 0 && f > 0 && !words.isFirstInLine()) {
             return false;
           }
-          double value = words.number("a number");
+          value = Double.isNaN(value) ? words.number("a number") : value;
           if (Math.abs(value) > greatest[i]) {
             return false;
           }

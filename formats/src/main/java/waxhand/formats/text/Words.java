@@ -134,6 +134,53 @@ public final class Words {
     return negative ? -value : value;
   }
 
+  /**
+   * Moves to the next word, as {@link #next} does, and reads it in the same go where it is a number
+   * as numbers in takes mostly are.
+   *
+   * @return NaN at the end of the file, and where the word must be looked at again with {@link
+   *     #number}
+   */
+  public double nextPlain() {
+    byte[] b = bytes;
+    int i = at;
+    while (i < b.length && b[i] <= ' ' && b[i] >= 0) {
+      i++;
+    }
+    start = i;
+    boolean negative = i < b.length && b[i] == '-';
+    i += negative ? 1 : 0;
+    long digits = 0;
+    int first = i;
+    int point = -1;
+    int c = 0;
+    for (; i < b.length; i++) {
+      c = b[i];
+      int digit = c - '0';
+      if (digit >= 0 && digit <= 9) {
+        digits = 10 * digits + digit;
+      } else if (c == '.' && point < 0) {
+        point = i;
+      } else {
+        break;
+      }
+    }
+    int count = i - first - (point < 0 ? 0 : 1);
+    boolean ended = i == b.length || c <= ' ' && c >= 0;
+    if (!ended) {
+      while (i < b.length && (b[i] > ' ' || b[i] < 0)) {
+        i++;
+      }
+    }
+    end = i;
+    at = i;
+    if (!ended || count == 0 || count > MOST_EXACT) {
+      return Double.NaN;
+    }
+    double value = point < 0 ? digits : digits / TENS[i - point - 1];
+    return negative ? -value : value;
+  }
+
   private double anyNumber(String what) throws FormatException {
     int last = bytes[end - 1];
     int second = end - start > 2 ? bytes[start + 1] | bytes[start + 2] << 8 : 0;

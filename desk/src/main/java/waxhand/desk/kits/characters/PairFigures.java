@@ -56,7 +56,7 @@ final class PairFigures extends Region {
     setFocusTraversable(true);
     setAccessibleRole(AccessibleRole.NODE);
     setAccessibleText("The take at the left, the character at the right, and which parts answer");
-    getStyleClass().add("wh-focusable");
+    getStyleClass().add("wh-pairs");
     getChildren().add(canvas);
     setMinHeight(HEIGHT);
     setPrefHeight(HEIGHT);
