@@ -76,7 +76,7 @@ class CharactersTest extends DeskTest {
     interact(() -> joint.setValue("neck"));
     untilWorkedOut();
     assertThat(pass().map().changed().get(0).joint()).contains("neck");
-    clickOn("#map-all-found");
+    interact(() -> lookup("#map-all-found").queryButton().fire());
     untilWorkedOut();
     assertThat(pass().map().changed()).isEmpty();
     run("undo");
