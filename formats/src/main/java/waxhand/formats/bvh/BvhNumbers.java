@@ -15,8 +15,8 @@ import waxhand.formats.Unit;
 import waxhand.formats.text.Words;
 
 /**
- * The numbers of a file: rows of a line each on all processors, others chunk by chunk on the calling
- * thread while another turns the chunk before into rotations.
+ * The numbers of a file: rows of a line each on all processors, others chunk by chunk on the
+ * calling thread while another turns the chunk before into rotations.
  */
 final class BvhNumbers {
   private BvhNumbers() {}

@@ -112,15 +112,7 @@ final class Gltf {
         own.put("buffer", 0);
       }
     }
-    root.remove("buffers");
-    if (out.size() > 0) {
-      root.putArray("buffers").addObject().put("byteLength", out.size());
-    }
-    Gltf one = new Gltf(file, root);
-    if (out.size() > 0) {
-      one.buffers.add(ByteBuffer.wrap(out.toByteArray()));
-    }
-    return new GltfPack(one).toBytes();
+    return new GltfPack(root, out.toByteArray()).toBytes();
   }
 
   private static byte[] bytes(ByteBuffer buffer) {

@@ -14,6 +14,7 @@ import waxhand.formats.TakeFormat;
 /** glTF 2.0 and its binary container: skeletons, skinned characters and their animations. */
 public final class GltfFormat implements TakeFormat {
   static final String ID = "gltf";
+  private static final String TEXT = ".gltf";
 
   @Override
   public String id() {
@@ -37,13 +38,13 @@ public final class GltfFormat implements TakeFormat {
 
   @Override
   public List<String> endings() {
-    return List.of(".glb", ".gltf");
+    return List.of(".glb", TEXT);
   }
 
   /** Whether a file's name says that it is one. */
   public static boolean isGltf(String name) {
     String small = name.toLowerCase(Locale.ROOT);
-    return small.endsWith(".glb") || small.endsWith(".gltf");
+    return small.endsWith(".glb") || small.endsWith(TEXT);
   }
 
   @Override
@@ -77,7 +78,14 @@ public final class GltfFormat implements TakeFormat {
         new Writer() {
           @Override
           public byte[] write(Outgoing take, Work work) throws FormatException {
-            return GltfWriter.write(take, work);
+            return GltfWriter.write(take, work).toBytes();
+          }
+
+          @Override
+          public byte[] write(Outgoing take, String name, Work work) throws FormatException {
+            return name.toLowerCase(Locale.ROOT).endsWith(TEXT)
+                ? GltfWriter.write(take, work).toText()
+                : write(take, work);
           }
 
           @Override

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.ByteArrayOutputStream;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.Base64;
 
 /** A GLB being written: its JSON and one buffer, to which numbers are added. */
 final class GltfPack {
@@ -25,10 +26,10 @@ final class GltfPack {
     root.putArray("scenes").addObject().putArray("nodes");
   }
 
-  /** On from a file whose only buffer is its own binary one. */
-  GltfPack(Gltf gltf) {
-    root = (ObjectNode) gltf.root().deepCopy();
-    gltf.binary().ifPresent(b -> binary.write(b, 0, b.length));
+  /** On from what is there. Kept: root, which is modified. */
+  GltfPack(ObjectNode root, byte[] before) {
+    this.root = root;
+    binary.write(before, 0, before.length);
   }
 
   ObjectNode root() {
@@ -89,17 +90,30 @@ final class GltfPack {
     return add("accessors", accessor);
   }
 
-  /** The file. */
-  byte[] toBytes() {
+  private void end() {
     while (binary.size() % 4 != 0) {
       binary.write(0);
     }
+    root.remove("buffers");
     if (binary.size() > 0) {
-      if (root.path("buffers").isEmpty()) {
-        root.putArray("buffers").addObject();
-      }
-      ((ObjectNode) root.path("buffers").get(0)).put("byteLength", binary.size());
+      root.putArray("buffers").addObject().put("byteLength", binary.size());
     }
+  }
+
+  /** The file as text, the numbers in it as Base64 (RFC 2397). */
+  byte[] toText() {
+    end();
+    if (binary.size() > 0) {
+      String numbers = Base64.getEncoder().encodeToString(binary.toByteArray());
+      ((ObjectNode) root.path("buffers").get(0))
+          .put("uri", "data:application/octet-stream;base64," + numbers);
+    }
+    return json();
+  }
+
+  /** The file. */
+  byte[] toBytes() {
+    end();
     byte[] json = json();
     int padded = (json.length + 3) / 4 * 4;
     int bin = binary.size() == 0 ? 0 : 8 + binary.size();

@@ -50,7 +50,7 @@ final class GltfWriter {
     return raw.map(r -> new CharacterFile(r.fileName(), r.bytes(), r.reading()));
   }
 
-  static byte[] write(Outgoing take, Work work) throws FormatException {
+  static GltfPack write(Outgoing take, Work work) throws FormatException {
     Clip clip = take.motion().clip();
     Optional<CharacterFile> base = base(take);
     if (base.isEmpty()) {
@@ -70,9 +70,9 @@ final class GltfWriter {
               + ": it stands on another skeleton and cannot be handed on as this take");
     }
     Reading was = Reading.keptIn(file.reading());
+    GltfPack pack = Unanimated.of(gltf);
     GltfWriter writer =
-        new GltfWriter(new GltfPack(gltf), clip, was.unit().orElse(Unit.M), was.up().orElse(Up.Y));
-    writer.pack.root().remove("animations");
+        new GltfWriter(pack, clip, was.unit().orElse(Unit.M), was.up().orElse(Up.Y));
     int[] nodes = new int[clip.skeleton().size()];
     double[] sizes = new double[nodes.length];
     for (int j = 0; j < nodes.length; j++) {
@@ -80,7 +80,7 @@ final class GltfWriter {
       sizes[j] = joints.above(j);
     }
     writer.animate(take.range(), nodes, sizes, work);
-    return writer.pack.toBytes();
+    return pack;
   }
 
   /** How what was written is to be read. */
@@ -89,7 +89,7 @@ final class GltfWriter {
     return usual.withUnit(was.unit().orElse(Unit.M)).withUp(was.up().orElse(Up.Y));
   }
 
-  private byte[] made(Outgoing take, Work work) throws FormatException {
+  private GltfPack made(Outgoing take, Work work) throws FormatException {
     Skeleton skeleton = clip.skeleton();
     int[] nodes = new int[skeleton.size()];
     double[] sizes = new double[skeleton.size()];
@@ -110,7 +110,7 @@ final class GltfWriter {
     worn.flatMap(Character::skin)
         .ifPresent(skin -> new GltfSkinWriter(pack, skeleton, nodes).add(worn.get().name(), skin));
     animate(take.range(), nodes, sizes, work);
-    return pack.toBytes();
+    return pack;
   }
 
   private ObjectNode node(Joint joint) {

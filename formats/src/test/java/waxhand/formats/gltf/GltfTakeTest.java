@@ -315,6 +315,35 @@ class GltfTakeTest {
     assertThat(Optional.ofNullable(gltf.root().get("meshes"))).isPresent();
   }
 
+  /** Handed on again and again a file does not grow, and what is not motion stays bit by bit. */
+  @Test
+  void anOldTakeLeavesTheFileWhenANewOneComes() throws Exception {
+    GltfPack pack = two();
+    pack.numbers(new double[] {7, 8, 9}, "VEC3", 3, GltfPack.FLOAT, true, 0);
+    animated(pack, new double[] {0, 0.5, 1}, about(0, 60, 0), GltfPack.FLOAT, "LINEAR");
+    int p = pack.numbers(new double[] {1, 2, 3, 4, 5, 6}, "VEC3", 3, GltfPack.FLOAT, true, 0);
+    ObjectNode mesh = pack.object();
+    mesh.withArray("primitives").addObject().putObject("attributes").put("POSITION", p);
+    pack.add("meshes", mesh);
+    Path file = Files.write(folder.resolve("first.glb"), pack.toBytes());
+    RawTake raw = TakeFiles.read(file, Reading.GUESS.withRestFrames(0), Work.UNWATCHED);
+    Path second = folder.resolve("second.glb");
+    Handoff.AS_IT_CAME.write(raw.motion(), raw, second, Work.UNWATCHED);
+    RawTake again = TakeFiles.read(second, Reading.GUESS.withRestFrames(0), Work.UNWATCHED);
+    assertThat(degrees(again.motion().clip(), 12)).isCloseTo(60, within(1e-3));
+    Path third = folder.resolve("third.gltf");
+    Handoff.AS_IT_CAME.write(again.motion(), again, third, Work.UNWATCHED);
+    assertThat(Files.readString(third)).startsWith("{");
+    for (Path path : List.of(second, third)) {
+      Gltf gltf = Gltf.read("f", Files.readAllBytes(path), Beside.NOTHING);
+      // of the mesh its places; of the motion two of times, three of what moves
+      assertThat(gltf.root().path("accessors")).hasSize(6);
+      int its = gltf.root().at("/meshes/0/primitives/0/attributes/POSITION").asInt();
+      assertThat(gltf.numbers(its, "VEC3", 3)).containsExactly(1, 2, 3, 4, 5, 6);
+    }
+    assertThat(again.motion().clip().frames()).isEqualTo(25);
+  }
+
   private static Motion put(Motion in, String character) {
     return Plate.of("r", RetargetPass.to(character))
         .apply(in, in.clip().allFrames(), Work.UNWATCHED);
