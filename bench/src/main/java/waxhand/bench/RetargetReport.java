@@ -89,7 +89,7 @@ public final class RetargetReport {
       Motion on = put(in, RetargetPass.to(target.name()));
       Motion back = put(on.with(wardrobe), RetargetPass.to("back"));
       RetargetPass free = RetargetPass.to(target.name());
-      free = new RetargetPass(free.character(), free.travel(), 0, 0, free.map());
+      free = new RetargetPass(free.character(), free.travel(), 0, 0, free.map(), free.match());
       CarriedOver bareOver = CarriedOver.of(in, put(in, free), List.of(), 0);
       CarriedOver over = CarriedOver.of(in, on, soles(KnownContacts.of(on).contacts()), 0);
       Map<String, Double> row = new LinkedHashMap<>();

@@ -27,6 +27,7 @@ import waxhand.core.passes.character.Travel;
 import waxhand.core.project.RawTake;
 import waxhand.core.retarget.BodyMap;
 import waxhand.core.retarget.Correspondence;
+import waxhand.core.retarget.Match;
 import waxhand.core.scene.Motion;
 import waxhand.formats.FormatException;
 import waxhand.formats.disk.Untouchable;
@@ -138,6 +139,7 @@ final class RetargetVerb extends TakeVerb {
     RetargetPass pass =
         RetargetPass.to(on.name())
             .withMap(changed)
+            .withMatch(Match.FOUND.withTurns(pairs == null ? List.of() : pairs.turns()))
             .withTravel(Travel.values()[WAYS.indexOf(travel)]);
     Progress progress = new Progress("retargeting", take);
     Evaluator.Stages stages =

@@ -14,6 +14,7 @@ import java.util.function.Consumer;
 import java.util.function.UnaryOperator;
 import javafx.animation.PauseTransition;
 import javafx.scene.Scene;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
@@ -74,7 +75,7 @@ final class Shots {
     Session session = bench.session();
     session.reset(Demo.project(), Optional.empty());
     Deque<Shot> shots = new ArrayDeque<>();
-    shots.add(new Shot("bench-raw", () -> session.seek(395)));
+    shots.add(new Shot("bench", () -> session.seek(395)));
     shots.add(
         new Shot(
             "bench",
@@ -213,7 +214,7 @@ final class Shots {
               session.seek(612);
             }));
     shots.add(new Shot("posing", this::pose));
-    shots.add(new Shot("path", this::path));
+    shots.add(new Shot("keys", this::path));
     shots.add(
         new Shot(
             "keys",
@@ -254,11 +255,43 @@ final class Shots {
               session.seek(300);
             }));
     // a theme comes a room at a time
-    shots.add(new Shot("hand-on", () -> bench.setTheme(Theme.TALLOW)));
+    shots.add(new Shot("characters", () -> bench.setTheme(Theme.TALLOW)));
+    shots.addAll(characters());
     shots.add(new Shot("hand-on", () -> bench.commands().get("hand-on").run()));
     shots.add(new Shot("palette", () -> bench.commands().get("add-pass").run()));
     shots.addAll(skeletons());
     next(shots, folder, then);
+  }
+
+  /** A crate lifted by the stoker, and how the take's parts and the stoker's answer each other. */
+  private List<Shot> characters() {
+    Session session = bench.session();
+    return List.of(
+        new Shot(
+            "characters",
+            () -> {
+              session.editChain("none", null, c -> Chain.EMPTY);
+              bench.commands().get("first-pass").run();
+              ((ToggleButton) scene.lookup("#tab-characters")).fire();
+              bench.commands().get("retarget-take").run();
+            }),
+        new Shot(
+            "characters",
+            () -> {
+              session.seek(330);
+              bench.viewport().frameParts();
+            }),
+        // so high the panel shows the map
+        new Shot("map", () -> bench.commands().get("fold-time").run()),
+        new Shot(
+            "map",
+            () -> {
+              @SuppressWarnings("unchecked")
+              ComboBox<String> part = (ComboBox<String>) scene.lookup("#map-part");
+              part.setValue(Role.LEFT_UPPER_ARM.words());
+              bench.viewport().frameParts();
+            }),
+        new Shot("hand-on", () -> bench.commands().get("fold-time").run()));
   }
 
   /** An arm that is raised, and a head that looks aside, held about the playhead. */

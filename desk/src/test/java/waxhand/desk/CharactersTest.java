@@ -83,6 +83,59 @@ class CharactersTest extends DeskTest {
     assertThat(pass().map().changed()).hasSize(1);
   }
 
+  @Test
+  void howBothStandAlikeIsSaidOnceForTwoSkeletons() throws Exception {
+    openDemo();
+    run("retarget-take");
+    untilWorkedOut();
+    ComboBox<String> part = lookup("#map-part").queryComboBox();
+    interact(() -> part.setValue("left forearm"));
+    interact(
+        () -> {
+          TextField z = lookup("#match-z").query();
+          z.setText("25");
+          z.getOnAction().handle(null);
+        });
+    untilWorkedOut();
+    assertThat(pass().match().of(Role.LEFT_FOREARM).aheadDeg()).isEqualTo(25);
+    assertThat(said("#character-map")).contains("Turned: left forearm.");
+    interact(() -> session.seek(120));
+    interact(() -> lookup("#alike-here").queryButton().fire());
+    untilWorkedOut();
+    assertThat(pass().match().frame()).hasValue(120);
+    assertThat(said("#character-map")).contains("In frame 120 the take stands as stoker rests.");
+    run("undo");
+    assertThat(pass().match().frame()).isEmpty();
+
+    // taken off and put on again it is as it was said, and so are others of these joints
+    interact(() -> session.editChain("off", null, c -> c.without(c.plates().get(0).id())));
+    run("retarget-all");
+    untilWorkedOut();
+    assertThat(session.projectProperty().get().takes())
+        .filteredOn(
+            t ->
+                t.raw()
+                    .motion()
+                    .clip()
+                    .skeleton()
+                    .equals(
+                        session
+                            .takeProperty()
+                            .get()
+                            .orElseThrow()
+                            .raw()
+                            .motion()
+                            .clip()
+                            .skeleton()))
+        .allMatch(
+            t ->
+                ((RetargetPass) t.chain().plates().get(t.chain().size() - 1).pass())
+                        .match()
+                        .of(Role.LEFT_FOREARM)
+                        .aheadDeg()
+                    == 25);
+  }
+
   private void press(Node figures, Manikin manikin, Role role) {
     double[] place = manikin.placeOf(role).orElseThrow();
     Point2D at = figures.localToScene(place[0], place[1]);

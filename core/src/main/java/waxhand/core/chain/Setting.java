@@ -114,6 +114,11 @@ public sealed interface Setting<P> {
           ? pass
           : set.apply(pass, OptionalDouble.of(map.local((int) frame.getAsDouble())));
     }
+
+    @Override
+    public P shared(P pass) {
+      return ofFrame ? set.apply(pass, OptionalDouble.empty()) : pass;
+    }
   }
 
   /** One of a few words. */

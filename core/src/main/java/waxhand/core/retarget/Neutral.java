@@ -18,7 +18,7 @@ import waxhand.core.motion.Skeleton;
  * (arms down or forward, legs bent), this tells how its joints are turned in the world in that one
  * pose; so a turn from there means the same on every body.
  */
-final class Neutral {
+final class Neutral implements Stance {
   /** The bend of a limb at rest tells its plane from so much on, radians. */
   private static final double BENT_RAD = Math.toRadians(15);
 
@@ -62,8 +62,8 @@ final class Neutral {
     return body.role(joint).map(r -> r.side() == Side.MIDDLE).orElse(false);
   }
 
-  /** How a joint is turned in the world in this pose, unit. */
-  Quaterniond rotation(int joint) {
+  @Override
+  public Quaterniond rotation(int joint) {
     return new Quaterniond(turns[joint]).mul(skeleton.restRotation(joint)).normalize();
   }
 

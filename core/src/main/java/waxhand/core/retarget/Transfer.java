@@ -1,11 +1,12 @@
 package waxhand.core.retarget;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.IntStream;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
+import org.joml.Vector3dc;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
@@ -28,8 +29,11 @@ public final class Transfer {
   /** A leg without bones is taken to be so long, metres. */
   private static final double USUAL_LEG_M = 0.9;
 
+  private static final double SHORT_M = 1e-6;
+
   private final Correspondence pairs;
   private final Skeleton skeleton;
+  private final Turn[] rules;
   private final double[] fromNeutral;
   private final double[] neutral;
   private final int[] used;
@@ -39,14 +43,20 @@ public final class Transfer {
 
   /**
    * @param clip the take, which shows how limbs bend
+   * @param match how the take and the character stand alike
    */
-  public Transfer(Correspondence pairs, Clip clip) {
+  public Transfer(Correspondence pairs, Clip clip, Match match) {
     this.pairs = pairs;
     Body source = pairs.source();
     Body target = pairs.target();
     skeleton = target.skeleton();
-    Neutral its = new Neutral(source, Hinges.of(clip, source));
-    Neutral mine = new Neutral(target, Map.of());
+    Stance its = match.source(source, clip);
+    Stance mine = match.target(target);
+    Vector3d[] rest = source.skeleton().restPositions();
+    rules =
+        Arrays.stream(pairs.turns())
+            .map(t -> t.from((a, b) -> bone(source.skeleton(), rest, its, a, b)))
+            .toArray(Turn[]::new);
     fromNeutral = new double[4 * source.skeleton().size()];
     for (int j = 0; j < source.skeleton().size(); j++) {
       put(its.rotation(j).conjugate(), fromNeutral, j);
@@ -64,6 +74,17 @@ public final class Transfer {
     middle[1] = toMiddle.y;
     middle[2] = toMiddle.z;
     legRatio = legM(target) / legM(source);
+  }
+
+  /** Where a bone points in a stance, unit; null where it has no length. */
+  private static Vector3dc bone(
+      Skeleton skeleton, Vector3d[] rest, Stance stance, int from, int to) {
+    Vector3d bone = new Vector3d(rest[to]).sub(rest[from]);
+    if (bone.length() < SHORT_M) {
+      return null;
+    }
+    skeleton.toJointAtRest(from, bone);
+    return stance.rotation(from).transform(bone).normalize();
   }
 
   private static void put(Quaterniond q, double[] dest, int joint) {
@@ -146,9 +167,7 @@ public final class Transfer {
                 turns[j][c] =
                     told[j]
                         ? new double[4 * count]
-                        : count == Track.CHUNK
-                            ? still[j]
-                            : java.util.Arrays.copyOf(still[j], 4 * count);
+                        : count == Track.CHUNK ? still[j] : Arrays.copyOf(still[j], 4 * count);
               }
               places[c] = new double[3 * count];
               chunk(clip, path, from, count, c, told, turns, places[c]);
@@ -207,7 +226,6 @@ public final class Transfer {
     int left = source.joint(Role.LEFT_THIGH).orElse(-1);
     int right = source.joint(Role.RIGHT_THIGH).orElse(-1);
     int hips = source.joint(Role.HIPS).orElse(0);
-    Turn[] rules = pairs.turns();
     double[] m = new double[fromNeutral.length];
     double[] turned = new double[4 * skeleton.size()];
     double[] world = new double[4 * skeleton.size()];

@@ -1,10 +1,11 @@
 package waxhand.core.retarget;
 
+import java.util.function.BiFunction;
 import org.joml.Vector3dc;
 import waxhand.core.maths.Quats;
 
 /**
- * How a joint of the character is turned from {@link Neutral}, in the world, by how joints of the
+ * How a joint of the character is turned from a {@link Stance}, in the world, by how joints of the
  * other body are turned from theirs. Turns are unit quaternions in arrays, 4 numbers a joint.
  */
 interface Turn {
@@ -14,6 +15,16 @@ interface Turn {
    *     Modified: this joint's.
    */
   void apply(double[] source, double[] target);
+
+  /**
+   * The same from another stance.
+   *
+   * @param bones where the bone of the other body between two joints points in it; null where it is
+   *     too short to tell
+   */
+  default Turn from(BiFunction<Integer, Integer, Vector3dc> bones) {
+    return this;
+  }
 
   /** As a joint of the other body. */
   record Copied(int joint, int from) implements Turn {
@@ -51,7 +62,7 @@ interface Turn {
    * the elbow has none, twist joints have some, the hand has all.
    *
    * @param upper joint of the other body, as are the next two
-   * @param axis of the bone in the neutral pose, unit
+   * @param axis of the bone in the stance, unit
    */
   record Rolled(int joint, int upper, int lower, int end, Vector3dc axis, double share)
       implements Turn {
@@ -67,6 +78,12 @@ interface Turn {
       target[at + 2] = s * axis.z();
       target[at + 3] = Math.cos(angle / 2);
       Quats.multiply(source, 4 * lower, target, at, target, at);
+    }
+
+    @Override
+    public Turn from(BiFunction<Integer, Integer, Vector3dc> bones) {
+      Vector3dc other = bones.apply(lower, end);
+      return other == null ? this : new Rolled(joint, upper, lower, end, other, share);
     }
 
     /** By how much one joint is turned about the bone beyond another, radians. */

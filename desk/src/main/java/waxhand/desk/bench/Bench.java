@@ -28,6 +28,7 @@ import waxhand.desk.kits.Kits;
 import waxhand.desk.kits.characters.CharacterActions;
 import waxhand.desk.kits.characters.CharacterTool;
 import waxhand.desk.kits.characters.CharactersRoom;
+import waxhand.desk.kits.characters.Maps;
 import waxhand.desk.kits.contacts.ContactActions;
 import waxhand.desk.kits.contacts.ContactLanes;
 import waxhand.desk.kits.contacts.Contacts;
@@ -82,8 +83,10 @@ public final class Bench extends StackPane {
   private final PathTool path = new PathTool(session);
   private final Palette palette = new Palette();
   private final Commands commands = new Commands(memory.keys());
-  private final CharacterTool characterTool = new CharacterTool(session);
+  private final Maps maps = new Maps(session, memory);
+  private final CharacterTool characterTool = new CharacterTool(session, maps);
   private final FileWork files = new FileWork(session, jobs, notices, memory, characterTool);
+  private final MapFiles mapFiles = new MapFiles(maps, memory, notices);
   private final PosesRoom poses;
   private final CharactersRoom characters;
   private final Viewport viewport;
@@ -122,7 +125,13 @@ public final class Bench extends StackPane {
             contacts::selectedSide);
     new ProjectActions(session, commands, files, memory, this).add();
     CharacterActions.add(
-        commands, session, characterTool, () -> files.chooseCharacters(getScene().getWindow()));
+        commands,
+        session,
+        characterTool,
+        maps,
+        () -> files.chooseCharacters(getScene().getWindow()),
+        () -> mapFiles.read(getScene().getWindow()),
+        () -> mapFiles.write(getScene().getWindow()));
     characters = new CharactersRoom(session, palette, commands, characterTool);
     PassPalette.commands(commands, session, stage -> showPassPalette(stage));
     new FlagActions(session, commands).add();

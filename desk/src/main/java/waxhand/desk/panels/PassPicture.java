@@ -2,6 +2,7 @@ package waxhand.desk.panels;
 
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import javafx.scene.Node;
 import waxhand.core.chain.Pass;
 import waxhand.core.chain.PassKind;
@@ -29,6 +30,11 @@ public interface PassPicture {
   /** Whether it stands over the settings. */
   default boolean isFirst() {
     return false;
+  }
+
+  /** Keys of the settings that are changed in it, and need no editor of their own. */
+  default Set<String> settings() {
+    return Set.of();
   }
 
   /** Draws a plate of its kind for the present take and frame. */

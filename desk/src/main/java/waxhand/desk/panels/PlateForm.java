@@ -165,7 +165,9 @@ final class PlateForm extends VBox {
               o.editors().forEach(e -> e.show(plate));
               for (int i = 0; i < o.nodes().size(); i++) {
                 Setting<?> setting = kind.settings().get(i);
-                PassPanel.put(o.nodes().get(i), kind.applies(plate.pass(), setting));
+                boolean elsewhere =
+                    o.picture().map(p -> p.settings().contains(setting.key())).orElse(false);
+                PassPanel.put(o.nodes().get(i), !elsewhere && kind.applies(plate.pass(), setting));
               }
               // a line of nothing but hidden settings is no line
               for (Node line : ((VBox) o.node()).getChildren()) {

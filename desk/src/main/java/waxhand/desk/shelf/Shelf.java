@@ -4,17 +4,13 @@ import java.util.Locale;
 import javafx.scene.Node;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.ToggleGroup;
-import javafx.scene.layout.ColumnConstraints;
-import javafx.scene.layout.GridPane;
+import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import waxhand.desk.session.Session;
 
 /** The rooms of the left side, one shown at a time. */
 public final class Shelf extends VBox {
-  /** Tabs stand in rows of so many. */
-  private static final int IN_ROW = 3;
-
   private final ToggleGroup group = new ToggleGroup();
 
   /**
@@ -27,12 +23,7 @@ public final class Shelf extends VBox {
   public Shelf(
       Session session, Node findings, Node parts, Node poses, Node characters, Node notes) {
     getStyleClass().addAll("wh-side", "wh-side-left");
-    GridPane tabs = new GridPane();
-    for (int n = 0; n < IN_ROW; n++) {
-      ColumnConstraints column = new ColumnConstraints();
-      column.setPercentWidth(100.0 / IN_ROW);
-      tabs.getColumnConstraints().add(column);
-    }
+    HBox tabs = new HBox();
     tabs.getStyleClass().add("wh-tabs");
     getChildren().add(tabs);
     add(tabs, "Findings", findings);
@@ -45,7 +36,7 @@ public final class Shelf extends VBox {
     setMinWidth(0);
   }
 
-  private void add(GridPane tabs, String words, Node list) {
+  private void add(HBox tabs, String words, Node list) {
     ToggleButton tab = new ToggleButton(words);
     tab.setId("tab-" + words.toLowerCase(Locale.ROOT));
     tab.setToggleGroup(group);
@@ -53,8 +44,8 @@ public final class Shelf extends VBox {
     list.visibleProperty().bind(tab.selectedProperty());
     list.managedProperty().bind(tab.selectedProperty());
     tab.setOnAction(e -> tab.setSelected(true));
-    int number = tabs.getChildren().size();
-    tabs.add(tab, number % IN_ROW, number / IN_ROW);
+    HBox.setHgrow(tab, Priority.ALWAYS);
+    tabs.getChildren().add(tab);
     VBox.setVgrow(list, Priority.ALWAYS);
     getChildren().add(list);
   }

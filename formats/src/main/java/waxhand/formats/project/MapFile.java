@@ -1,5 +1,6 @@
 package waxhand.formats.project;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Path;
@@ -13,6 +14,7 @@ import waxhand.core.body.Cast;
 import waxhand.core.body.Role;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.retarget.BodyMap;
+import waxhand.core.retarget.PartTurn;
 import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 import waxhand.formats.disk.AtomicFile;
@@ -23,10 +25,12 @@ import waxhand.formats.disk.WholeFile;
  *
  * @param name of the character, for people
  * @param pairs one a part of the body
+ * @param turns by how much parts of the character are turned to stand as the body does
  */
-public record MapFile(String name, List<Pair> pairs) {
+public record MapFile(String name, List<Pair> pairs, List<PartTurn> turns) {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final int VERSION = 1;
+  private static final List<String> AXES = List.of("sideDeg", "upDeg", "aheadDeg");
 
   /** No body has more parts. */
   private static final int MOST = Role.values().length;
@@ -41,6 +45,7 @@ public record MapFile(String name, List<Pair> pairs) {
 
   public MapFile {
     pairs = List.copyOf(pairs);
+    turns = List.copyOf(turns);
   }
 
   /** All pairs of two bodies as they are. */
@@ -51,13 +56,17 @@ public record MapFile(String name, List<Pair> pairs) {
         .forEach(
             (part, joint) ->
                 pairs.add(new Pair(part, named(source, part), named(character, part))));
-    return new MapFile(name, pairs);
+    return new MapFile(name, pairs, List.of());
   }
 
   private static Optional<String> named(Body body, Role part) {
     return body.joint(part).isPresent()
         ? Optional.of(body.skeleton().joint(body.joint(part).getAsInt()).name())
         : Optional.empty();
+  }
+
+  public MapFile withTurns(List<PartTurn> other) {
+    return new MapFile(name, pairs, other);
   }
 
   /** What it changes in a body: the joints that play its parts. */
@@ -110,7 +119,7 @@ public record MapFile(String name, List<Pair> pairs) {
    *
    * @throws FormatException if anything is wrong with it
    */
-  static MapFile parse(String file, byte[] bytes) throws FormatException {
+  public static MapFile parse(String file, byte[] bytes) throws FormatException {
     At root = At.root(file, bytes, Faults.none(file));
     if (!root.get("waxhand").text("").equals("map")) {
       throw new FormatException(file, "this is no map: \"waxhand\": \"map\" is missing");
@@ -133,7 +142,25 @@ public record MapFile(String name, List<Pair> pairs) {
         item.wrong("the part " + key + " stands here a second time");
       }
     }
-    return new MapFile(root.get("name").text(""), List.copyOf(pairs.values()));
+    return new MapFile(root.get("name").text(""), List.copyOf(pairs.values()), turns(root));
+  }
+
+  private static List<PartTurn> turns(At root) throws FormatException {
+    List<PartTurn> turns = new ArrayList<>();
+    for (At item : root.get("turns").items()) {
+      String key = item.get("part").demanded().text("");
+      Optional<Role> part = Role.ofKey(key);
+      if (part.isEmpty()) {
+        item.get("part").wrong("there is no part '" + Legible.of(key, 60) + "'");
+        continue;
+      }
+      double[] deg = new double[AXES.size()];
+      for (int i = 0; i < deg.length; i++) {
+        deg[i] = item.get(AXES.get(i)).number(-PartTurn.MOST_DEG, PartTurn.MOST_DEG, 0);
+      }
+      turns.add(new PartTurn(part.get(), deg[0], deg[1], deg[2]));
+    }
+    return turns;
   }
 
   private static Optional<String> word(At at) throws FormatException {
@@ -144,7 +171,8 @@ public record MapFile(String name, List<Pair> pairs) {
     return text.isEmpty() ? Optional.empty() : Optional.of(text);
   }
 
-  public void save(Path path) throws FormatException {
+  /** The file's bytes. */
+  public byte[] toBytes() {
     ObjectNode root = JSON.createObjectNode();
     root.put("waxhand", "map").put("version", VERSION).put("name", name);
     for (Pair pair : pairs) {
@@ -152,8 +180,21 @@ public record MapFile(String name, List<Pair> pairs) {
       item.put("from", pair.from().orElse(null));
       item.put("joint", pair.joint().orElse(null));
     }
-    AtomicFile.write(
-        path,
-        stream -> stream.write(JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(root)));
+    for (PartTurn turn : turns) {
+      ObjectNode item = root.withArray("turns").addObject().put("part", turn.part().key());
+      for (int i = 0; i < AXES.size(); i++) {
+        item.put(AXES.get(i), turn.about(i));
+      }
+    }
+    try {
+      return JSON.writerWithDefaultPrettyPrinter().writeValueAsBytes(root);
+    } catch (JsonProcessingException e) {
+      throw new IllegalStateException("a tree of plain values can be written", e);
+    }
+  }
+
+  public void save(Path path) throws FormatException {
+    byte[] bytes = toBytes();
+    AtomicFile.write(path, stream -> stream.write(bytes));
   }
 }

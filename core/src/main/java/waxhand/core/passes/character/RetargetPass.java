@@ -2,6 +2,8 @@ package waxhand.core.passes.character;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.OptionalInt;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Amount;
 import waxhand.core.chain.Item;
@@ -14,6 +16,8 @@ import waxhand.core.chain.Stage;
 import waxhand.core.character.Wardrobe;
 import waxhand.core.contact.Floor;
 import waxhand.core.retarget.BodyMap;
+import waxhand.core.retarget.Match;
+import waxhand.core.retarget.PartTurn;
 import waxhand.core.scene.Motion;
 
 /**
@@ -25,8 +29,10 @@ import waxhand.core.scene.Motion;
  * @param feet how much feet are held to their contacts, 0 to 1
  * @param hands how much hands are brought to what they touched, 0 to 1
  * @param map what the artist changed in which parts answer each other
+ * @param match what the artist says about how the take and the character stand alike
  */
-public record RetargetPass(String character, Travel travel, double feet, double hands, BodyMap map)
+public record RetargetPass(
+    String character, Travel travel, double feet, double hands, BodyMap map, Match match)
     implements Pass {
   private static final Amount FEET =
       Amount.share("feet", "Feet", "How much feet are held where they stood, on the new legs.");
@@ -37,8 +43,18 @@ public record RetargetPass(String character, Travel travel, double feet, double 
           "Hands",
           "How much hands are brought to what they held, and to where they touched the body.");
 
+  private static final Amount MATCH =
+      new Amount(
+          "matchFrame",
+          "Alike in frame",
+          "",
+          0,
+          1e7,
+          1,
+          "A frame in which the take stands as the character rests; found: how both rest.");
+
   private static final RetargetPass USUAL =
-      new RetargetPass("stoker", Travel.SCALED, 1, 1, BodyMap.FOUND);
+      new RetargetPass("stoker", Travel.SCALED, 1, 1, BodyMap.FOUND, Match.FOUND);
 
   public static final PassKind<RetargetPass> KIND =
       new PassKind<RetargetPass>(
@@ -61,13 +77,14 @@ public record RetargetPass(String character, Travel travel, double feet, double 
                       "How far the character goes: by as much farther as its legs are longer, as"
                           + " far as was captured, or nowhere.",
                       RetargetPass::travel,
-                      (p, v) -> new RetargetPass(p.character, v, p.feet, p.hands, p.map)),
+                      (p, v) -> p.withTravel(v)),
                   FEET.of(
                       RetargetPass::feet,
-                      (p, v) -> new RetargetPass(p.character, p.travel, v, p.hands, p.map)),
+                      (p, v) ->
+                          new RetargetPass(p.character, p.travel, v, p.hands, p.map, p.match)),
                   HANDS.of(
                       RetargetPass::hands,
-                      (p, v) -> new RetargetPass(p.character, p.travel, p.feet, v, p.map)),
+                      (p, v) -> new RetargetPass(p.character, p.travel, p.feet, v, p.map, p.match)),
                   Setting.items(
                       "pairs",
                       "Pairs",
@@ -75,10 +92,23 @@ public record RetargetPass(String character, Travel travel, double feet, double 
                           + " changed by hand.",
                       new Setting.Form<>(RetargetPass::plain, RetargetPass::pair),
                       p -> p.map.changed(),
-                      (p, v) -> p.withMap(new BodyMap(v)))),
+                      (p, v) -> p.withMap(new BodyMap(v))),
+                  MATCH.frame(
+                      p -> p.match.frame().stream().asDoubleStream().findFirst(),
+                      (p, v) -> p.withMatch(p.match.withFrame(whole(v)))),
+                  Setting.items(
+                      "turns",
+                      "Turned parts",
+                      "Parts of the character that were turned by hand, so that it stands as the"
+                          + " take does.",
+                      new Setting.Form<>(RetargetPass::plainTurn, RetargetPass::turn),
+                      p -> p.match.turns(),
+                      (p, v) -> p.withMatch(p.match.withTurns(v)))),
               false,
               false)
           .in(Stage.CHARACTER);
+
+  private static final List<String> AXES = List.of("sideDeg", "upDeg", "aheadDeg");
 
   public RetargetPass {
     FEET.check(feet);
@@ -90,11 +120,34 @@ public record RetargetPass(String character, Travel travel, double feet, double 
     return pair.joint().map(joint -> item.with("joint", joint)).orElse(item);
   }
 
+  private static Role part(String list, Item item) {
+    return Role.ofKey(item.text("part", ""))
+        .orElseThrow(
+            () -> new IllegalArgumentException(list + " has one without a part of the body"));
+  }
+
+  private static Item plainTurn(PartTurn turn) {
+    Item item = Item.empty().with("part", turn.part().key());
+    for (int axis = 0; axis < 3; axis++) {
+      item = turn.about(axis) == 0 ? item : item.with(AXES.get(axis), turn.about(axis));
+    }
+    return item;
+  }
+
+  private static PartTurn turn(Item item) {
+    PartTurn turn = PartTurn.none(part("turns", item));
+    for (int axis = 0; axis < 3; axis++) {
+      turn = turn.withAbout(axis, item.number(AXES.get(axis), 0));
+    }
+    return turn;
+  }
+
+  private static OptionalInt whole(OptionalDouble frame) {
+    return frame.isPresent() ? OptionalInt.of((int) frame.getAsDouble()) : OptionalInt.empty();
+  }
+
   private static BodyMap.Pair pair(Item item) {
-    Role part =
-        Role.ofKey(item.text("part", ""))
-            .orElseThrow(
-                () -> new IllegalArgumentException("pairs has one without a part of the body"));
+    Role part = part("pairs", item);
     String joint = item.text("joint", "");
     return new BodyMap.Pair(part, joint.isEmpty() ? Optional.empty() : Optional.of(joint));
   }
@@ -113,15 +166,19 @@ public record RetargetPass(String character, Travel travel, double feet, double 
   }
 
   public RetargetPass withCharacter(String other) {
-    return new RetargetPass(other, travel, feet, hands, map);
+    return new RetargetPass(other, travel, feet, hands, map, match);
   }
 
   public RetargetPass withTravel(Travel other) {
-    return new RetargetPass(character, other, feet, hands, map);
+    return new RetargetPass(character, other, feet, hands, map, match);
   }
 
   public RetargetPass withMap(BodyMap other) {
-    return new RetargetPass(character, travel, feet, hands, other);
+    return new RetargetPass(character, travel, feet, hands, other, match);
+  }
+
+  public RetargetPass withMatch(Match other) {
+    return new RetargetPass(character, travel, feet, hands, map, other);
   }
 
   @Override

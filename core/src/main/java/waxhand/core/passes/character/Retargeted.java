@@ -86,7 +86,7 @@ public record Retargeted(
           pass, "No hips were found in " + pass.character() + ": pair them in the map first.");
     }
     Correspondence pairs = new Correspondence(in.body(), target);
-    Transfer transfer = new Transfer(pairs, in.clip());
+    Transfer transfer = new Transfer(pairs, in.clip(), pass.match());
     Resting resting = new Resting(in, target);
     Travelled path = Travelled.of(pass.travel(), transfer.legRatio(), resting.floorM());
     Clip clip = transfer.apply(in.clip(), path, Work.UNWATCHED);

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
@@ -34,13 +35,15 @@ import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.retarget.BodyMap;
+import waxhand.core.retarget.Match;
+import waxhand.core.retarget.PartTurn;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 
 /** A take on other bodies: told by where bones point, where feet stand, and the way back. */
 class RetargetTest {
   private static final RetargetPass BARE =
-      new RetargetPass("other", Travel.SCALED, 0, 0, BodyMap.FOUND);
+      new RetargetPass("other", Travel.SCALED, 0, 0, BodyMap.FOUND, Match.FOUND);
 
   private static Motion put(Motion in, RetargetPass pass) {
     return Plate.of("retarget", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
@@ -128,7 +131,7 @@ class RetargetTest {
       Motion on =
           put(
               with(in, target),
-              new RetargetPass(target.name(), Travel.SCALED, 0, 0, BodyMap.FOUND));
+              new RetargetPass(target.name(), Travel.SCALED, 0, 0, BodyMap.FOUND, Match.FOUND));
       CarriedOver over = CarriedOver.of(in, on, List.of(), 0);
       assertThat(over.directionDeg()).as(target.name()).isLessThan(1e-4);
       assertThat(over.kneePeak()).isLessThan(1.001);
@@ -138,7 +141,7 @@ class RetargetTest {
   }
 
   private static RetargetPass backTo() {
-    return new RetargetPass("back", Travel.SCALED, 0, 0, BodyMap.FOUND);
+    return new RetargetPass("back", Travel.SCALED, 0, 0, BodyMap.FOUND, Match.FOUND);
   }
 
   /** The same body with its arms turned forwards or down at rest, degrees. */
@@ -159,6 +162,81 @@ class RetargetTest {
               joint.name(), joint.parent(), joint.offset(), rest, joint.moves(), joint.tip()));
     }
     return character("resting " + deg, new Skeleton(joints));
+  }
+
+  /** The same body that rests as it stands in a frame of a take. */
+  private static Character restingAsIn(Motion in, int frame) {
+    List<Joint> joints = new ArrayList<>();
+    double[] q = new double[4];
+    for (int j = 0; j < in.clip().skeleton().size(); j++) {
+      Joint is = in.clip().skeleton().joint(j);
+      in.clip().rotation(j).read(frame, q, 0);
+      Quaterniond rest = new Quaterniond(q[0], q[1], q[2], q[3]);
+      joints.add(new Joint(is.name(), is.parent(), is.offset(), rest, is.moves(), is.tip()));
+    }
+    return character("other", new Skeleton(joints));
+  }
+
+  /** A take that looks another way all through. */
+  private static Motion looking(Motion in, double rad) {
+    int frames = in.clip().frames();
+    double[] q = new double[4 * frames];
+    for (int f = 0; f < frames; f++) {
+      q[4 * f + 1] = Math.sin(rad / 2);
+      q[4 * f + 3] = Math.cos(rad / 2);
+    }
+    return in.with(in.clip().withRotation(0, Track.of(TrackType.ROTATION, q)));
+  }
+
+  @Test
+  void anyFrameCanBeTheMatchOfARestThatIsNoPose() {
+    Motion in = bending(240);
+    Character squats = restingAsIn(in, 90);
+    Motion turned = looking(in, 0.7);
+    Match match = Match.FOUND.withFrame(OptionalInt.of(90));
+    Motion on = put(with(turned, squats), BARE.withMatch(match));
+    assertThat(CarriedOver.of(turned, on, List.of(), 0).directionDeg()).isLessThan(1e-4);
+    assertThat(Comparison.of(turned, on, List.of()).poseRmsMm()).isLessThan(1e-3);
+    // of the same take another frame is another match
+    Motion wrong =
+        put(with(turned, squats), BARE.withMatch(match.withFrame(OptionalInt.of(150 + 500))));
+    assertThat(CarriedOver.of(turned, wrong, List.of(), 0).directionDeg()).isGreaterThan(5);
+  }
+
+  @Test
+  void aPartTurnedForTheMatchTakesWithItWhatItCarries() {
+    Motion in = bending(120);
+    Motion with = with(in, LayFigures.named("pilot").orElseThrow().withName("other"));
+    Motion plain = put(with, BARE);
+    PartTurn turn = PartTurn.none(Role.LEFT_UPPER_ARM).withAbout(2, 20);
+    Motion on = put(with, BARE.withMatch(Match.FOUND.with(turn)));
+    WorldPose was = new WorldPose(plain.clip().skeleton());
+    WorldPose is = new WorldPose(plain.clip().skeleton());
+    for (int f = 0; f < 120; f += 17) {
+      was.solve(plain.clip(), f);
+      is.solve(on.clip(), f);
+      for (var e : on.body().joints().entrySet()) {
+        int at = 4 * e.getValue();
+        double dot = 0;
+        for (int i = 0; i < 4; i++) {
+          dot += was.rotations()[at + i] * is.rotations()[at + i];
+        }
+        double deg = Math.toDegrees(2 * Math.acos(Math.min(1, Math.abs(dot))));
+        String key = e.getKey().name();
+        boolean carried =
+            key.startsWith("LEFT_")
+                && (key.contains("ARM") || key.contains("HAND") || e.getKey().isFinger());
+        assertThat(deg).as(key).isCloseTo(carried ? 20 : 0, within(1e-4));
+      }
+    }
+    // told of in files as it is
+    RetargetPass pass = BARE.withMatch(Match.FOUND.with(turn).withFrame(OptionalInt.of(7)));
+    RetargetPass again = BARE;
+    for (var setting : RetargetPass.KIND.settings()) {
+      again = setting.with(again, setting.plain(pass));
+    }
+    assertThat(again).isEqualTo(pass);
+    assertThat(RetargetPass.KIND.shared(pass).match().frame()).isEmpty();
   }
 
   @Test

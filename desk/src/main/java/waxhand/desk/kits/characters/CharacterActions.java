@@ -9,8 +9,27 @@ public final class CharacterActions {
 
   /**
    * @param load asks for a file and loads it
+   * @param readMap asks for a file of a map and takes it
+   * @param writeMap asks for the name of one and writes it
    */
-  public static void add(Commands commands, Session session, CharacterTool tool, Runnable load) {
+  public static void add(
+      Commands commands,
+      Session session,
+      CharacterTool tool,
+      Maps maps,
+      Runnable load,
+      Runnable readMap,
+      Runnable writeMap) {
+    commands.add(
+        "Character", "read-map", "Read a map of parts from a file", "", "", maps::isThere, readMap);
+    commands.add(
+        "Character",
+        "write-map",
+        "Write the map of parts to a file",
+        "",
+        "",
+        maps::isThere,
+        writeMap);
     commands.add("Character", "load-character", "Load a character", "", "", () -> true, load);
     commands.add(
         "Character",

@@ -18,8 +18,14 @@ public final class CharacterTool {
   private final Session session;
   private final StringProperty chosen = new SimpleStringProperty(LayFigures.NAMES.get(0));
 
-  public CharacterTool(Session session) {
+  private final Maps maps;
+
+  /**
+   * @param maps by which parts answer on new plates
+   */
+  public CharacterTool(Session session, Maps maps) {
     this.session = session;
+    this.maps = maps;
   }
 
   /** The name of the chosen one. */
@@ -93,10 +99,11 @@ public final class CharacterTool {
 
   /** Puts the present take on a character: the plate there is, else a new one at the end. */
   public void retarget(String character) {
+    Take take = session.takeProperty().get().orElseThrow();
     Chain chain = session.chain();
     Optional<Plate> there = last(chain);
     String id = there.map(Plate::id).orElseGet(() -> chain.freshId(RetargetPass.KIND));
-    session.editChain("put on " + character, null, c -> on(c, id, character));
+    session.editChain("put on " + character, null, c -> on(take, c, id, character));
     session.plateIdProperty().set(Optional.of(id));
   }
 
@@ -114,6 +121,7 @@ public final class CharacterTool {
                     t ->
                         t.withChain(
                             on(
+                                t,
                                 t.chain(),
                                 last(t.chain())
                                     .map(Plate::id)
@@ -124,15 +132,25 @@ public final class CharacterTool {
         });
   }
 
-  private static Chain on(Chain chain, String id, String character) {
+  private Chain on(Take take, Chain chain, String id, String character) {
     return chain.indexOf(id).isPresent()
         ? chain.changed(
-            id,
-            p -> p.withPass(((RetargetPass) p.pass()).withCharacter(character)).withMuted(false))
-        : chain.inserted(chain.size(), Plate.of(id, RetargetPass.to(character)));
+            id, p -> p.withPass(changed(take, (RetargetPass) p.pass(), character)).withMuted(false))
+        : chain.inserted(chain.size(), Plate.of(id, maps.to(take, character)));
   }
 
-  private static Optional<Plate> last(Chain chain) {
+  /** What is known of how a take answers a character goes with it, the rest stays as it is. */
+  private RetargetPass changed(Take take, RetargetPass was, String character) {
+    if (was.character().equals(character)) {
+      return was;
+    }
+    RetargetPass known = maps.to(take, character);
+    return was.withCharacter(character)
+        .withMap(known.map())
+        .withMatch(known.match().withFrame(was.match().frame()));
+  }
+
+  static Optional<Plate> last(Chain chain) {
     return chain.plates().stream()
         .filter(p -> p.pass() instanceof RetargetPass && !p.locked())
         .reduce((a, b) -> b);

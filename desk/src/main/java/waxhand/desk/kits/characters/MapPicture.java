@@ -1,8 +1,12 @@
 package waxhand.desk.kits.characters;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ComboBox;
@@ -11,16 +15,23 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import waxhand.core.body.Role;
 import waxhand.core.passes.character.RetargetPass;
+import waxhand.core.retarget.Match;
+import waxhand.core.retarget.PartTurn;
+import waxhand.desk.command.Commands;
 import waxhand.desk.panels.Editor;
+import waxhand.desk.panels.NumberField;
 import waxhand.desk.panels.PassPicture;
 import waxhand.desk.session.Session;
 
 /** Which parts of the character answer those of the take, to be seen and changed. */
 public final class MapPicture implements PassPicture {
   private static final String NOTHING = "nothing";
+  private static final List<String> AXES = List.of("x", "y", "z");
+  private static final List<String> WAYS = List.of("out to its left", "up", "where it looks");
 
   private final PairFigures figures;
   private final ComboBox<String> parts = new ComboBox<>();
@@ -28,6 +39,11 @@ public final class MapPicture implements PassPicture {
   private final Button found = new Button("As found");
   private final Button all = new Button("All as found");
   private final Label count = new Label();
+  private final Label alike = new Label();
+  private final Button here = new Button("Alike here");
+  private final Button byItself = new Button("By itself");
+  private final Label turned = new Label();
+  private final List<NumberField> turns = new ArrayList<>();
   private final VBox left = new VBox(2);
   private final VBox box;
   private Session session;
@@ -64,12 +80,121 @@ public final class MapPicture implements PassPicture {
     all.setTooltip(new Tooltip("Leaves all pairs to be found again"));
     all.setOnAction(e -> edit("all pairs as found", pairs.orElseThrow().allFound()));
     count.setWrapText(true);
-    count.setMinHeight(javafx.scene.layout.Region.USE_PREF_SIZE);
+    count.setMinHeight(Region.USE_PREF_SIZE);
     HBox pick = new HBox(6, parts, joints);
-    box =
-        new VBox(
-            6, Editor.heading("Map"), count, figures, pick, new FlowPane(6, 6, found, all), left);
+    Commands commands = tools.commands();
+    FlowPane acts = new FlowPane(6, 6, found, all);
+    FlowPane inFiles =
+        new FlowPane(
+            6, 6, file(commands, "read-map", "Read…"), file(commands, "write-map", "Write…"));
+    box = new VBox(6, Editor.heading("Map"), count, figures, pick, acts, left);
+    box.getChildren().addAll(match());
+    box.getChildren().addAll(Editor.heading("Map and turns in files"), inFiles);
     box.setId("character-map");
+  }
+
+  private static Button file(Commands commands, String id, String words) {
+    Button button = new Button(words);
+    button.setId("do-" + id);
+    button.getStyleClass().add("wh-small");
+    button.setTooltip(new Tooltip(commands.get(id).words()));
+    button.setOnAction(e -> commands.get(id).run());
+    return button;
+  }
+
+  /** How both stand alike: in which frame, and by how much parts are turned from there. */
+  private List<Node> match() {
+    alike.setWrapText(true);
+    alike.setId("alike");
+    alike.setMinHeight(Region.USE_PREF_SIZE);
+    here.setId("alike-here");
+    here.getStyleClass().add("wh-small");
+    here.setTooltip(
+        new Tooltip("In the frame at the playhead the take stands as the character rests"));
+    here.setOnAction(e -> alikeIn(OptionalInt.of(session.frameProperty().get())));
+    byItself.setId("alike-by-itself");
+    byItself.getStyleClass().add("wh-small");
+    byItself.setTooltip(new Tooltip("Leaves it to how both rest"));
+    byItself.setOnAction(e -> alikeIn(OptionalInt.empty()));
+    turned.setWrapText(true);
+    turned.setMinHeight(Region.USE_PREF_SIZE);
+    turned.getStyleClass().add("wh-soft");
+    List<Node> nodes =
+        new ArrayList<>(
+            List.of(Editor.heading("Match"), alike, new FlowPane(6, 6, here, byItself), turned));
+    for (int i = 0; i < AXES.size(); i++) {
+      int axis = i;
+      NumberField field =
+          new NumberField(
+                  "match-" + AXES.get(i),
+                  AXES.get(i),
+                  "°",
+                  -PartTurn.MOST_DEG,
+                  PartTurn.MOST_DEG,
+                  -45,
+                  45,
+                  1,
+                  "Turns the chosen part of the character about the axis that goes " + WAYS.get(i),
+                  v -> turn(axis, v),
+                  session::settle)
+              .labelled();
+      turns.add(field);
+      nodes.add(field);
+    }
+    return nodes;
+  }
+
+  private void alikeIn(OptionalInt frame) {
+    Pairs now = pairs.orElseThrow();
+    edit(
+        frame.isPresent() ? "alike in frame " + frame.getAsInt() : "alike by itself",
+        now.pass().withMatch(now.pass().match().withFrame(frame)));
+  }
+
+  private void turn(int axis, double deg) {
+    if (part.isEmpty() || pairs.isEmpty()) {
+      return;
+    }
+    Role role = part.get();
+    session.editPlate(
+        "turn the character's " + role.words(),
+        "match-turn",
+        plateId,
+        p -> {
+          RetargetPass pass = (RetargetPass) p.pass();
+          Match match = pass.match();
+          return p.withPass(pass.withMatch(match.with(match.of(role).withAbout(axis, deg))));
+        });
+  }
+
+  private void refreshMatch(Pairs now) {
+    Match match = now.pass().match();
+    alike.setText(
+        match.frame().isPresent()
+            ? "In frame "
+                + match.frame().getAsInt()
+                + " the take stands as "
+                + now.pass().character()
+                + " rests."
+            : "Both stand alike by how they rest.");
+    byItself.setDisable(match.frame().isEmpty());
+    boolean any = part.map(now::isPaired).orElse(false);
+    String others =
+        match.turns().stream().map(t -> t.part().words()).collect(Collectors.joining(", "));
+    turned.setText(
+        (any
+                ? "The character's " + part.get().words() + ", turned from there:"
+                : "Choose a part above to turn it on the character.")
+            + (others.isEmpty() ? "" : " Turned: " + others + "."));
+    for (int i = 0; i < turns.size(); i++) {
+      turns.get(i).setDisable(!any);
+      turns.get(i).show(any ? match.of(part.get()).about(i) : 0);
+    }
+  }
+
+  @Override
+  public Set<String> settings() {
+    return Set.of("pairs", "matchFrame", "turns");
   }
 
   @Override
@@ -125,7 +250,7 @@ public final class MapPicture implements PassPicture {
       parts.getItems().setAll(words);
     }
     parts.setValue(part.map(Role::words).orElse(null));
-    List<String> names = new java.util.ArrayList<>(List.of(NOTHING));
+    List<String> names = new ArrayList<>(List.of(NOTHING));
     names.addAll(now.joints());
     if (!joints.getItems().equals(names)) {
       joints.getItems().setAll(names);
@@ -138,10 +263,11 @@ public final class MapPicture implements PassPicture {
     for (String line : now.left()) {
       Label label = new Label(line);
       label.setWrapText(true);
-      label.setMinHeight(javafx.scene.layout.Region.USE_PREF_SIZE);
+      label.setMinHeight(Region.USE_PREF_SIZE);
       label.getStyleClass().add("wh-soft");
       left.getChildren().add(label);
     }
+    refreshMatch(now);
     quiet = false;
   }
 
