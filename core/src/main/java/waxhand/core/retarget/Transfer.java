@@ -73,7 +73,7 @@ public final class Transfer {
     middle[0] = toMiddle.x;
     middle[1] = toMiddle.y;
     middle[2] = toMiddle.z;
-    legRatio = legM(target) / legM(source);
+    legRatio = legRatio(source, target);
   }
 
   /** Where a bone points in a stance, unit; null where it has no length. */
@@ -105,7 +105,7 @@ public final class Transfer {
   }
 
   /** From the hips' joints down to the ground along the bones, metres. */
-  static double legM(Body body) {
+  private static double legM(Body body) {
     Vector3d[] rest = body.skeleton().restPositions();
     double sum = 0;
     int legs = 0;
@@ -128,6 +128,11 @@ public final class Transfer {
     }
     double height = body.heightM();
     return legs > 0 && sum > 1e-6 ? sum / legs : height > 0 ? 0.5 * height : USUAL_LEG_M;
+  }
+
+  /** How long the legs of one body are against another's. */
+  public static double legRatio(Body from, Body to) {
+    return legM(to) / legM(from);
   }
 
   /** How long the character's legs are against the body's. */

@@ -16,6 +16,7 @@ import java.util.OptionalDouble;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
+import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
@@ -61,6 +62,8 @@ public final class HandoffSheet extends VBox {
   private final Memory memory;
   private final TextField from = new TextField();
   private final TextField to = new TextField();
+  private final Label unitWord = new Label("Unit");
+  private final Label upWord = new Label("Up axis");
   private final ChoiceBox<String> format = new ChoiceBox<>();
   private final Label limits = new Label();
   private final TextField rate = new TextField();
@@ -135,8 +138,8 @@ public final class HandoffSheet extends VBox {
     grid.addRow(1, new Label(""), limits);
     grid.addRow(2, new Label("Frames"), range2);
     grid.addRow(3, new Label("Rate"), rate2);
-    grid.addRow(4, new Label("Unit"), unit);
-    grid.addRow(5, new Label("Up axis"), up);
+    grid.addRow(4, unitWord, unit);
+    grid.addRow(5, upWord, up);
     grid.addRow(6, new Label("Name"), new HBox(8, pattern));
     HBox where = new HBox(8, folder, choose);
     where.setAlignment(Pos.CENTER_LEFT);
@@ -272,8 +275,11 @@ public final class HandoffSheet extends VBox {
 
   private void preview() {
     limits.setText(format().limits());
-    unit.setDisable(format().isMetric());
-    up.setDisable(format().isMetric());
+    // where the standard has said it, it is said above, and there is nothing to choose
+    for (Node node : List.of(unitWord, unit, upWord, up)) {
+      node.setVisible(!format().isMetric());
+      node.setManaged(!format().isMetric());
+    }
     from.setDisable(allTakes.isSelected());
     to.setDisable(allTakes.isSelected());
     if (allTakes.isSelected()) {

@@ -1,5 +1,7 @@
 package waxhand.desk.shelf;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import javafx.scene.Node;
 import javafx.scene.control.ToggleButton;
@@ -12,6 +14,7 @@ import waxhand.desk.session.Session;
 /** The rooms of the left side, one shown at a time. */
 public final class Shelf extends VBox {
   private final ToggleGroup group = new ToggleGroup();
+  private final List<ToggleButton> tabs = new ArrayList<>();
 
   /**
    * @param findings the worklist
@@ -23,20 +26,22 @@ public final class Shelf extends VBox {
   public Shelf(
       Session session, Node findings, Node parts, Node poses, Node characters, Node notes) {
     getStyleClass().addAll("wh-side", "wh-side-left");
-    HBox tabs = new HBox();
-    tabs.getStyleClass().add("wh-tabs");
-    getChildren().add(tabs);
-    add(tabs, "Findings", findings);
-    add(tabs, "Takes", new TakesRoom(session));
-    add(tabs, "Parts", parts);
-    add(tabs, "Poses", poses);
-    add(tabs, "Characters", characters);
-    add(tabs, "Notes", notes);
+    VBox lines = new VBox(new HBox(), new HBox());
+    lines.getStyleClass().add("wh-tabs");
+    getChildren().add(lines);
+    add("Findings", findings);
+    add("Takes", new TakesRoom(session));
+    add("Parts", parts);
+    add("Poses", poses);
+    add("Characters", characters);
+    add("Notes", notes);
+    lines.widthProperty().addListener((o, a, b) -> stack(lines, b.doubleValue()));
+    stack(lines, Double.MAX_VALUE);
     group.selectToggle(group.getToggles().get(0));
     setMinWidth(0);
   }
 
-  private void add(HBox tabs, String words, Node list) {
+  private void add(String words, Node list) {
     ToggleButton tab = new ToggleButton(words);
     tab.setId("tab-" + words.toLowerCase(Locale.ROOT));
     tab.setToggleGroup(group);
@@ -45,8 +50,22 @@ public final class Shelf extends VBox {
     list.managedProperty().bind(tab.selectedProperty());
     tab.setOnAction(e -> tab.setSelected(true));
     HBox.setHgrow(tab, Priority.ALWAYS);
-    tabs.getChildren().add(tab);
+    tabs.add(tab);
     VBox.setVgrow(list, Priority.ALWAYS);
     getChildren().add(list);
+  }
+
+  /** Puts the tabs in one line where their words have room, else in two. */
+  private void stack(VBox lines, double width) {
+    double wanted = tabs.stream().mapToDouble(t -> t.prefWidth(-1)).sum();
+    HBox first = (HBox) lines.getChildren().get(0);
+    HBox second = (HBox) lines.getChildren().get(1);
+    int inFirst = wanted <= width ? tabs.size() : tabs.size() / 2;
+    if (first.getChildren().size() != inFirst) {
+      first.getChildren().clear();
+      second.getChildren().clear();
+      first.getChildren().addAll(tabs.subList(0, inFirst));
+      second.getChildren().addAll(tabs.subList(inFirst, tabs.size()));
+    }
   }
 }

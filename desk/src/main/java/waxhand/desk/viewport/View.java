@@ -273,6 +273,7 @@ public final class View extends Pane {
     }
     wax.solve(waxFrame);
     wire.solve(wireFrame);
+    wire.over(wax);
     solid.ifPresent(s -> s.draw(camera, wax));
     solid.ifPresent(s -> s.show(marks.stream().flatMap(m -> m.prints().stream()).toList()));
     solid.ifPresent(s -> s.show(wax.motion().map(Props::of).orElse(List.of()), waxFrame));

@@ -1,6 +1,8 @@
 package waxhand.formats.gltf;
 
+import com.fasterxml.jackson.core.JsonFactory;
 import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.core.StreamReadConstraints;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
@@ -23,7 +25,14 @@ import waxhand.formats.FormatException;
  * buffers. Everything that a file claims about lengths is checked before it is used.
  */
 final class Gltf {
-  private static final ObjectMapper JSON = new ObjectMapper();
+  /** Texts are as long as they are: a buffer may be one of hundreds of megabytes. */
+  private static final ObjectMapper JSON =
+      new ObjectMapper(
+          JsonFactory.builder()
+              .streamReadConstraints(
+                  StreamReadConstraints.builder().maxStringLength(Integer.MAX_VALUE).build())
+              .build());
+
   static final int MAGIC = 0x46546C67;
   static final int JSON_CHUNK = 0x4E4F534A;
   static final int BINARY_CHUNK = 0x004E4942;

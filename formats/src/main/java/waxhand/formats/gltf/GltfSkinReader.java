@@ -2,7 +2,9 @@ package waxhand.formats.gltf;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.joml.Matrix4d;
 import org.joml.Quaterniond;
@@ -78,16 +80,29 @@ final class GltfSkinReader {
       }
       inverse = joints.inverseBinds(skin, own.length);
     }
+    // triangles of several colours often go between the same points
+    Map<String, int[]> read = new HashMap<>();
     for (JsonNode primitive : mesh.path("primitives")) {
       int mode = primitive.path("mode").asInt(4);
       int position = primitive.path("attributes").path("POSITION").asInt(-1);
       if (mode == 4 && position >= 0) {
-        primitive(node, mesh, primitive, own, inverse);
+        String same = primitive.path("attributes") + " " + primitive.path("targets");
+        int[] run = read.get(same);
+        if (run == null) {
+          run = new int[] {count, points(node, mesh, primitive, own, inverse)};
+          read.put(same, run);
+        }
+        int[] order = corners(primitive, run[0], run[1]);
+        triangles.add(order);
+        int[] colour = new int[order.length / 3];
+        java.util.Arrays.fill(colour, colour(primitive));
+        colours.add(colour);
       }
     }
   }
 
-  private void primitive(
+  /** Reads the points between which a primitive has its triangles; how many they are. */
+  private int points(
       GltfNodes.Node node, JsonNode mesh, JsonNode primitive, int[] own, Matrix4d[] inverse)
       throws FormatException {
     JsonNode attributes = primitive.path("attributes");
@@ -118,15 +133,11 @@ final class GltfSkinReader {
       at[3 * n + 2] = (float) sum.z;
     }
     shapes(mesh, primitive, p, carrier, share, place, at);
-    int[] order = corners(primitive, points);
     this.points.add(at);
     carriers.add(carrier);
     shares.add(share);
-    triangles.add(order);
-    int[] colour = new int[order.length / 3];
-    java.util.Arrays.fill(colour, colour(primitive));
-    colours.add(colour);
     count += points;
+    return points;
   }
 
   /** Brings a point of a mesh into the frame of a joint as the file has it. */
@@ -282,7 +293,7 @@ final class GltfSkinReader {
     moves.add(own);
   }
 
-  private int[] corners(JsonNode primitive, int points) throws FormatException {
+  private int[] corners(JsonNode primitive, int first, int points) throws FormatException {
     double[] order =
         primitive.has("indices")
             ? gltf.numbers(primitive.get("indices").asInt(-1), "SCALAR", 1)
@@ -294,7 +305,7 @@ final class GltfSkinReader {
         throw new FormatException(
             gltf.file(), "a triangle has corner " + (long) corner + " of " + points);
       }
-      corners[n] = count + (int) corner;
+      corners[n] = first + (int) corner;
     }
     return corners;
   }
@@ -323,20 +334,22 @@ final class GltfSkinReader {
     int[] c = new int[corners / 3];
     List<float[]> all = new ArrayList<>();
     shapeNames.forEach(n -> all.add(new float[p.length]));
-    int at = 0;
     int corner = 0;
+    for (int k = 0; k < triangles.size(); k++) {
+      System.arraycopy(triangles.get(k), 0, t, corner, triangles.get(k).length);
+      System.arraycopy(colours.get(k), 0, c, corner / 3, colours.get(k).length);
+      corner += triangles.get(k).length;
+    }
+    int at = 0;
     for (int k = 0; k < points.size(); k++) {
       float[] own = points.get(k);
       System.arraycopy(own, 0, p, 3 * at, own.length);
       System.arraycopy(carriers.get(k), 0, j, Skin.MOST_JOINTS * at, carriers.get(k).length);
       System.arraycopy(shares.get(k), 0, w, Skin.MOST_JOINTS * at, shares.get(k).length);
-      System.arraycopy(triangles.get(k), 0, t, corner, triangles.get(k).length);
-      System.arraycopy(colours.get(k), 0, c, corner / 3, colours.get(k).length);
       for (int s = 0; s < moves.get(k).size(); s++) {
         System.arraycopy(moves.get(k).get(s), 0, all.get(s), 3 * at, own.length);
       }
       at += own.length / 3;
-      corner += triangles.get(k).length;
     }
     List<BlendShape> shapes = new ArrayList<>();
     for (int s = 0; s < all.size(); s++) {

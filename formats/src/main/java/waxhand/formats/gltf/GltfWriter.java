@@ -159,6 +159,8 @@ final class GltfWriter {
     for (int n = width; n < values.length && still; n++) {
       still = values[n] == values[n % width];
     }
+    // the first tells how long the take is
+    still &= animation.has("channels");
     double[] told = still ? java.util.Arrays.copyOf(values, width) : values;
     String type = width == 4 ? "VEC4" : "VEC3";
     int output = pack.numbers(told, type, width, GltfPack.FLOAT, false, 0);

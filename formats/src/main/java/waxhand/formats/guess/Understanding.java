@@ -22,6 +22,7 @@ import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
+import waxhand.formats.Limits;
 import waxhand.formats.Rates;
 import waxhand.formats.Reading;
 import waxhand.formats.Unit;
@@ -118,8 +119,12 @@ public final class Understanding {
     return high[1] - low[1] > high[2] - low[2] || Bearings.up(sample) == Up.Y;
   }
 
-  /** A clip as it is written, in metres, y up, on the skeleton that stands. */
-  public Clip converted(Clip asWritten, double hz) {
+  /**
+   * A clip as it is written, in metres, y up, on the skeleton that stands.
+   *
+   * @throws FormatException if a joint is farther away than {@link Limits#FARTHEST_M}
+   */
+  public Clip converted(Clip asWritten, double hz) throws FormatException {
     Clip upright = Upright.yUp(asWritten, up);
     List<Track> rotations = new ArrayList<>();
     List<Track> translations = new ArrayList<>();
@@ -127,8 +132,33 @@ public final class Understanding {
       rotations.add(upright.rotation(j));
       translations.add(
           upright.hasTranslation(j) ? scaled(upright.translation(j), unit.metres()) : null);
+      isNear(j, translations.get(j));
     }
     return new Clip(skeleton, hz, rotations, translations);
+  }
+
+  private void isNear(int joint, Track places) throws FormatException {
+    for (int i = 0; i < 3; i++) {
+      isNear(joint, skeleton.offset(joint, i), -1);
+      for (int f = 0; places != null && f < places.frames(); f++) {
+        isNear(joint, places.at(f, i), f);
+      }
+    }
+  }
+
+  private void isNear(int joint, double metres, int frame) throws FormatException {
+    if (!(Math.abs(metres) <= Limits.FARTHEST_M)) {
+      throw new FormatException(
+          file,
+          Legible.of(skeleton.joint(joint).name(), 60)
+              + " is "
+              + Legible.of(metres)
+              + " m away"
+              + (frame < 0 ? " at rest" : " in frame " + frame)
+              + ", which is no place of a body (lengths in "
+              + unit.words()
+              + ")");
+    }
   }
 
   private static Track scaled(Track track, double by) {

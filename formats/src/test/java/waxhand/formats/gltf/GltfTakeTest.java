@@ -276,6 +276,13 @@ class GltfTakeTest {
     byte[] inside = root.toString().getBytes(StandardCharsets.UTF_8);
     Clip clip = TakeFiles.read("i.gltf", inside, all, Work.UNWATCHED).motion().clip();
     assertThat(degrees(clip, 12)).isCloseTo(60, within(1e-3));
+    // a buffer may be longer than any text of other files
+    byte[] padded = new byte[buffer.length + 16_000_000];
+    System.arraycopy(buffer, 0, padded, 0, buffer.length);
+    told.put("uri", "data:;base64," + Base64.getEncoder().encodeToString(padded));
+    byte[] wide = root.toString().getBytes(StandardCharsets.UTF_8);
+    assertThat(TakeFiles.read("w.gltf", wide, all, Work.UNWATCHED).motion().clip().frames())
+        .isEqualTo(25);
     // what the take keeps can be read by itself
     assertThat(TakeFiles.read("k.glb", read.bytes(), all, Work.UNWATCHED).motion().clip().frames())
         .isEqualTo(25);
@@ -301,6 +308,7 @@ class GltfTakeTest {
     Skin skin = pilot.skin().orElseThrow();
     Skin its = ours.skin().orElseThrow();
     assertThat(skin.triangles()).hasSameSizeAs(its.triangles());
+    assertThat(skin.count()).as("points of several colours are read once").isEqualTo(its.count());
     double[] volumes = {volume(skin), volume(its)};
     assertThat(volumes[0]).isCloseTo(volumes[1], within(1e-4));
     Motion again = put(raw.motion().with(Wardrobe.OURS.with(pilot.withName("client"))), "client");
