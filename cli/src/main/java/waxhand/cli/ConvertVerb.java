@@ -15,10 +15,13 @@ import waxhand.formats.takes.Handoff;
     name = "convert",
     description = "Writes a take again: a range of it, in another unit, with another axis up.")
 final class ConvertVerb extends TakeVerb {
-  @Parameters(index = "0", paramLabel = "IN", description = "A .bvh file.")
+  @Parameters(index = "0", paramLabel = "IN", description = "A take.")
   Path in;
 
-  @Parameters(index = "1", paramLabel = "OUT", description = "The .bvh file to write.")
+  @Parameters(
+      index = "1",
+      paramLabel = "OUT",
+      description = "The file to write; its ending tells the format.")
   Path outFile;
 
   @Option(
@@ -38,6 +41,11 @@ final class ConvertVerb extends TakeVerb {
       paramLabel = "HZ",
       description = "Frames a second to write, 1 to 2000; as many as IN has.")
   Double rate;
+
+  @Option(
+      names = "--keys",
+      description = "Few keys with slopes in place of every frame, where the format has such.")
+  boolean keys;
 
   @Option(names = "--from-unit", description = "Unit of IN, where the guess is wrong.")
   String fromUnit;
@@ -68,6 +76,7 @@ final class ConvertVerb extends TakeVerb {
     Handoff handoff =
         new Handoff(range(range, raw.motion().clip().frames()), unit(unit), up(up))
             .withRest(true)
+            .keyed(keys)
             .atRate(rate == null ? OptionalDouble.empty() : OptionalDouble.of(rate));
     Progress progress = new Progress("writing", outFile);
     Handoff.Receipt receipt = handoff.write(raw.motion(), raw, outFile, progress);

@@ -1,6 +1,8 @@
 package waxhand.formats;
 
 import java.io.IOException;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
 import waxhand.core.text.Legible;
 
 /**
@@ -42,6 +44,23 @@ public final class FormatException extends IOException {
   /** The same fault of a file under another name, such as its whole path. */
   public FormatException of(String otherFile) {
     return new FormatException(otherFile, line, column, reason);
+  }
+
+  /**
+   * The same fault of a file under its whole path; a fault of another that lies beside it is told
+   * under that one's.
+   */
+  public FormatException at(Path path) {
+    boolean own = path.getFileName() == null || file.equals(path.getFileName().toString());
+    return of(own || file.equals(path.toString()) ? path.toString() : beside(path));
+  }
+
+  private String beside(Path path) {
+    try {
+      return path.resolveSibling(file).toString();
+    } catch (InvalidPathException e) {
+      return path.toString();
+    }
   }
 
   /** The same fault with what it means in front. */

@@ -13,9 +13,22 @@ import waxhand.core.scene.Motion;
  *     digits and order go out again where nothing was touched. Empty where there is none
  * @param range frames that leave, not empty
  * @param withRest whether frames of rest that the source has before its motion go with them
+ * @param keyed whether few keys with slopes leave where the format has such, and not every frame
  */
 public record Outgoing(
-    Motion motion, Optional<RawTake> source, Frames range, Unit unit, Up up, boolean withRest) {
+    Motion motion,
+    Optional<RawTake> source,
+    Frames range,
+    Unit unit,
+    Up up,
+    boolean withRest,
+    boolean keyed) {
+  /** With every frame. */
+  public Outgoing(
+      Motion motion, Optional<RawTake> source, Frames range, Unit unit, Up up, boolean withRest) {
+    this(motion, source, range, unit, up, withRest, false);
+  }
+
   /** The source, where it came in a format. */
   public Optional<RawTake> source(String format) {
     return source.filter(s -> format.equals(s.reading().get("format")));

@@ -85,6 +85,11 @@ public interface TakeFormat {
       return false;
     }
 
+    /** Whether few keys with slopes can stand for the frames. */
+    default boolean hasKeys() {
+      return false;
+    }
+
     /** How what was written is to be read back, where the format has its own mind about that. */
     default Reading reads(Outgoing take, Reading usual) {
       return usual;

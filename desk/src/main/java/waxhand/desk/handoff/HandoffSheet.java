@@ -74,6 +74,7 @@ public final class HandoffSheet extends VBox {
   private final TextField folder = new TextField();
   private final Label preview = new Label();
   private final CheckBox withRest = new CheckBox();
+  private final CheckBox keyed = new CheckBox("Few keys with slopes in place of every frame");
   private final Label frames = new Label();
   private final Consumer<HandoffSheet> close;
 
@@ -150,6 +151,11 @@ public final class HandoffSheet extends VBox {
     withRest.managedProperty().bind(withRest.visibleProperty());
     grid.addRow(9, new Label(""), allTakes);
     grid.addRow(10, new Label(""), withRest);
+    keyed.setId("handoff-keys");
+    keyed.setTooltip(
+        new Tooltip("Curves within 0.01° and 0.05 mm of every frame; a still part has one key"));
+    keyed.managedProperty().bind(keyed.visibleProperty());
+    grid.addRow(11, new Label(""), keyed);
     Button go = new Button("Hand on");
     go.setId("handoff-go");
     go.getStyleClass().add("wh-main");
@@ -276,6 +282,7 @@ public final class HandoffSheet extends VBox {
   private void preview() {
     limits.setText(format().limits());
     // where the standard has said it, it is said above, and there is nothing to choose
+    keyed.setVisible(format().writer().map(TakeFormat.Writer::hasKeys).orElse(false));
     for (Node node : List.of(unitWord, unit, upWord, up)) {
       node.setVisible(!format().isMetric());
       node.setManaged(!format().isMetric());
@@ -414,6 +421,7 @@ public final class HandoffSheet extends VBox {
     Handoff how =
         new Handoff(Optional.of(left(take, range)), chosenUnit(), Up.ofKey(up.getValue()))
             .withRest(withRest.isSelected())
+            .keyed(keyed.isVisible() && keyed.isSelected())
             .atRate(hz);
     return new Parcel(take, session.projectProperty().get().input(take), how, path, raws());
   }

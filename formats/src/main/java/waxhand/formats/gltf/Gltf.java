@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.text.Legible;
 import waxhand.formats.Beside;
 import waxhand.formats.FormatException;
@@ -46,6 +47,34 @@ final class Gltf {
   /** Packed files are smaller, bytes. */
   private static final long MOST_PACKED = 1 << 30;
 
+  private static final Set<String> LISTS =
+      Set.of(
+          "accessors",
+          "animations",
+          "baseColorFactor",
+          "bufferViews",
+          "buffers",
+          "channels",
+          "children",
+          "extensionsRequired",
+          "extensionsUsed",
+          "images",
+          "joints",
+          "materials",
+          "matrix",
+          "meshes",
+          "nodes",
+          "primitives",
+          "rotation",
+          "samplers",
+          "scale",
+          "scenes",
+          "skins",
+          "targets",
+          "textures",
+          "translation",
+          "weights");
+
   private final String file;
   private final JsonNode root;
   private final List<ByteBuffer> buffers = new ArrayList<>();
@@ -74,6 +103,7 @@ final class Gltf {
     }
     Gltf gltf = new Gltf(file, parsed(file, json));
     gltf.check();
+    gltf.checkLists(gltf.root);
     gltf.load(binary, beside);
     return gltf;
   }
@@ -175,6 +205,26 @@ final class Gltf {
           "it needs "
               + Legible.of(root.path("extensionsRequired").get(0).asText())
               + ", which is not read; export it without compression");
+    }
+  }
+
+  /** Lists of the standard are lists, whatever else a file may have in their place. */
+  private void checkLists(JsonNode node) throws FormatException {
+    if (node.isArray()) {
+      for (JsonNode item : node) {
+        checkLists(item);
+      }
+      return;
+    }
+    for (var field : node.properties()) {
+      String name = field.getKey();
+      if (field.getValue().isObject() && LISTS.contains(name)) {
+        throw new FormatException(file, name + " is no list in it");
+      }
+      // what others put there is theirs
+      if (!name.equals("extras") && !name.equals("extensions")) {
+        checkLists(field.getValue());
+      }
     }
   }
 

@@ -89,6 +89,11 @@ public final class GltfFormat implements TakeFormat {
           }
 
           @Override
+          public boolean hasKeys() {
+            return true;
+          }
+
+          @Override
           public Reading reads(Outgoing take, Reading usual) {
             return GltfWriter.reads(take, usual);
           }

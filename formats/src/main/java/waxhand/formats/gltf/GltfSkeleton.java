@@ -121,7 +121,7 @@ final class GltfSkeleton {
 
   private Optional<Vector3dc> tip(GltfNodes.Node node) throws FormatException {
     JsonNode tip = gltf.item("nodes", node.number()).path("extras").path(TIP);
-    if (tip.size() != 3 || !tip.get(0).isNumber() || !tip.get(1).isNumber()) {
+    if (!tip.isArray() || tip.size() != 3 || !tip.get(0).isNumber() || !tip.get(1).isNumber()) {
       return Optional.empty();
     }
     Vector3d end =

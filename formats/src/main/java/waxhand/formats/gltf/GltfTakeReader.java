@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
@@ -23,6 +24,9 @@ import waxhand.formats.guess.Understanding;
 
 /** Reads the animations of glTF files as takes, one frame after another at an even rate. */
 final class GltfTakeReader {
+  /** Among the extras of an animation. */
+  static final String RATE = "rateHz";
+
   /** Keys that are not even are looked at in so many frames a second. */
   private static final double UNEVEN_HZ = 60;
 
@@ -81,7 +85,7 @@ final class GltfTakeReader {
       throw new FormatException(
           file, "there is no animation '" + Legible.of(chosen) + "' in it; there are: " + names);
     }
-    Animation animation = animation(gltf.root().path("animations").get(which));
+    Animation animation = animation(gltf.root().path("animations").get(which), reading.rateHz());
     Clip sample = animation.sample();
     Understanding take = Understanding.standard(file, sample, reading);
     take.keep("format", "gltf");
@@ -171,7 +175,7 @@ final class GltfTakeReader {
     }
   }
 
-  private Animation animation(JsonNode json) throws FormatException {
+  private Animation animation(JsonNode json, OptionalDouble wanted) throws FormatException {
     Gltf gltf = joints.gltf();
     Animation animation = new Animation();
     int others = 0;
@@ -213,12 +217,22 @@ final class GltfTakeReader {
     if (scaled > 0) {
       animation.remarks.add("joints change their size in it: that is left out");
     }
-    rate(animation, densest);
+    rate(animation, densest, wanted.isPresent() ? wanted : told(json));
     return animation;
   }
 
-  /** The rate of the densest keys, or one on which all of them lie; else a usual one. */
-  private static void rate(Animation animation, double[] times) {
+  /** The rate that stands beside keys of ours, which tell fewer frames than there were. */
+  private static OptionalDouble told(JsonNode animation) {
+    double hz = animation.path("extras").path(RATE).asDouble(0);
+    return Limits.isRate(hz) ? OptionalDouble.of(hz) : OptionalDouble.empty();
+  }
+
+  /**
+   * The rate of the densest keys, or one on which all of them lie; else a usual one.
+   *
+   * @param wanted the rate where it is known: times are seconds, so that changes no speed
+   */
+  private static void rate(Animation animation, double[] times, OptionalDouble wanted) {
     double span = animation.to - animation.from;
     double[] steps = new double[Math.max(0, times.length - 1)];
     for (int n = 0; n < steps.length; n++) {
@@ -236,7 +250,9 @@ final class GltfTakeReader {
         animation.even
             ? Rates.of(mean, (int) Math.max(4, Math.log10(times.length) + 4))
             : UNEVEN_HZ;
-    if (!animation.even) {
+    if (wanted.isPresent()) {
+      animation.rateHz = wanted.getAsDouble();
+    } else if (!animation.even) {
       for (double hz : new double[] {24, 25, 30, 48, 50, 60, 100, 120, 240}) {
         if (lie(times, animation.from, hz)) {
           animation.rateHz = hz;

@@ -28,6 +28,12 @@ import waxhand.formats.Up;
  * the body wears one. Every frame is a key.
  */
 final class GltfWriter {
+  /** Keys hold a turn within 0.01 degrees: half of that in the numbers of a quaternion. */
+  private static final double TURN = Math.toRadians(0.01) / 2;
+
+  /** And a place within this, metres. */
+  private static final double PLACE_M = 5e-5;
+
   private final GltfPack pack;
   private final Clip clip;
   private final Unit unit;
@@ -79,7 +85,7 @@ final class GltfWriter {
       nodes[j] = joints.node(j);
       sizes[j] = joints.above(j);
     }
-    writer.animate(take.range(), nodes, sizes, work);
+    writer.animate(take, nodes, sizes, work);
     return pack;
   }
 
@@ -109,7 +115,7 @@ final class GltfWriter {
     Optional<Character> worn = Worn.by(take.motion());
     worn.flatMap(Character::skin)
         .ifPresent(skin -> new GltfSkinWriter(pack, skeleton, nodes).add(worn.get().name(), skin));
-    animate(take.range(), nodes, sizes, work);
+    animate(take, nodes, sizes, work);
     return pack;
   }
 
@@ -133,8 +139,12 @@ final class GltfWriter {
     return node;
   }
 
-  private void animate(Frames range, int[] nodes, double[] sizes, Work work) {
+  private void animate(Outgoing take, int[] nodes, double[] sizes, Work work) {
+    Frames range = take.range();
     ObjectNode animation = pack.object().put("name", "take");
+    if (take.keyed()) {
+      animation.putObject("extras").put(GltfTakeReader.RATE, clip.rateHz());
+    }
     double[] times = new double[range.count()];
     for (int n = 0; n < times.length; n++) {
       times[n] = n / clip.rateHz();
@@ -144,13 +154,55 @@ final class GltfWriter {
     for (int j = 0; j < nodes.length; j++) {
       work.check();
       work.done(j / (double) nodes.length);
-      channel(animation, nodes[j], "rotation", rotations(j, range), 4, all, once);
+      double[] q = rotations(j, range);
+      if (!(take.keyed() && keys(animation, nodes[j], "rotation", q, 4, TURN))) {
+        channel(animation, nodes[j], "rotation", q, 4, all, once);
+      }
       if (clip.hasTranslation(j)) {
         double[] p = translations(j, range, sizes[j]);
-        channel(animation, nodes[j], "translation", p, 3, all, once);
+        double tolerance = PLACE_M / (unit.metres() * sizes[j]);
+        if (!(take.keyed() && keys(animation, nodes[j], "translation", p, 3, tolerance))) {
+          channel(animation, nodes[j], "translation", p, 3, all, once);
+        }
       }
     }
     pack.add("animations", animation);
+  }
+
+  /**
+   * Tells a channel by few keys; false where that takes more numbers than all frames do.
+   *
+   * @param tolerance in the measure of the values
+   */
+  private boolean keys(
+      ObjectNode animation, int node, String path, double[] values, int width, double tolerance) {
+    int frames = values.length / width;
+    SparseKeys.Told told = SparseKeys.of(values, width, tolerance);
+    if (frames < 2 || 3 * told.frames().length >= frames) {
+      return false;
+    }
+    double[] times = new double[told.frames().length];
+    for (int n = 0; n < times.length; n++) {
+      times[n] = told.frames()[n] / clip.rateHz();
+    }
+    double[] numbers = told.told();
+    for (int n = 0; n < numbers.length; n++) {
+      // slopes are a second, values stand between them
+      numbers[n] *= n / width % 3 == 1 ? 1 : clip.rateHz();
+    }
+    int input = pack.numbers(times, "SCALAR", 1, GltfPack.FLOAT, true, 0);
+    String type = width == 4 ? "VEC4" : "VEC3";
+    int output = pack.numbers(numbers, type, width, GltfPack.FLOAT, false, 0);
+    ArrayNode samplers = animation.withArray("samplers");
+    samplers
+        .addObject()
+        .put("input", input)
+        .put("output", output)
+        .put("interpolation", "CUBICSPLINE");
+    ObjectNode channel = animation.withArray("channels").addObject();
+    channel.put("sampler", samplers.size() - 1);
+    channel.putObject("target").put("node", node).put("path", path);
+    return true;
   }
 
   private void channel(

@@ -73,7 +73,7 @@ public final class ChannelsFormat implements TakeFormat {
     Layout layout = Layout.of(name, 0, root);
     JsonNode channels = root.path("channels");
     List<String> columns = layout.columns();
-    if (channels.size() != columns.size()) {
+    if (!channels.isArray() || channels.size() != columns.size()) {
       throw new FormatException(
           name, "expected " + columns.size() + " channels, found " + channels.size());
     }
@@ -95,7 +95,7 @@ public final class ChannelsFormat implements TakeFormat {
         throw new FormatException(
             name, "expected the channel '" + Legible.of(columns.get(n), 40) + "', found " + where);
       }
-      if (values.size() != frames) {
+      if (!values.isArray() || values.size() != frames) {
         throw new FormatException(
             name, where + " has " + values.size() + " values, the first has " + frames);
       }

@@ -170,7 +170,7 @@ record Layout(Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] plac
     Optional<Up> up = Up.ofKey(root.path("up").asText());
     double rate = number(file, line, root.path("rateHz"));
     JsonNode list = root.path("joints");
-    if (unit.isEmpty() || up.isEmpty() || list.isEmpty() || list.size() > MOST) {
+    if (unit.isEmpty() || up.isEmpty() || !list.isArray() || list.isEmpty() || list.size() > MOST) {
       throw new FormatException(file, line, 1, "unit, axis or joints of this table are missing");
     }
     List<Joint> joints = new ArrayList<>();
@@ -187,7 +187,7 @@ record Layout(Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] plac
       }
       Vector3d offset = vector(file, line, node.path("offset"));
       Quaterniond rest = new Quaterniond();
-      if (node.path("rest").size() == 4) {
+      if (node.path("rest").isArray() && node.path("rest").size() == 4) {
         rest.set(
             number(file, line, node.path("rest").get(0)),
             number(file, line, node.path("rest").get(1)),
@@ -208,7 +208,7 @@ record Layout(Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] plac
   }
 
   private static Vector3d vector(String file, int line, JsonNode list) throws FormatException {
-    if (list.size() != 3) {
+    if (!list.isArray() || list.size() != 3) {
       throw new FormatException(file, line, 1, "a place has " + list.size() + " numbers");
     }
     return new Vector3d(

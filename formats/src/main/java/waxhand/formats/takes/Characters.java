@@ -32,7 +32,7 @@ public final class Characters {
       RawTake take = TakeFiles.read(path, Reading.GUESS, work);
       return of(take);
     } catch (FormatException e) {
-      throw e.of(path.toString());
+      throw e.at(path);
     }
   }
 

@@ -44,18 +44,20 @@ import waxhand.formats.disk.WholeFile;
  * @param up as in the raw file while empty
  * @param rateHz frames a second; as the take has while empty
  * @param withRest whether a rest pose before the motion goes with it
+ * @param keyed whether few keys with slopes leave instead of all frames
  */
 public record Handoff(
     Optional<Frames> range,
     Optional<Unit> unit,
     Optional<Up> up,
     OptionalDouble rateHz,
-    boolean withRest) {
+    boolean withRest,
+    boolean keyed) {
   public static final Handoff AS_IT_CAME =
       new Handoff(Optional.empty(), Optional.empty(), Optional.empty());
 
   public Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> up) {
-    this(range, unit, up, OptionalDouble.empty(), false);
+    this(range, unit, up, OptionalDouble.empty(), false, false);
   }
 
   public Handoff {
@@ -66,15 +68,23 @@ public record Handoff(
   }
 
   public Handoff withRest(boolean other) {
-    return new Handoff(range, unit, up, rateHz, other);
+    return new Handoff(range, unit, up, rateHz, other, keyed);
   }
 
   public Handoff atRate(OptionalDouble hz) {
-    return new Handoff(range, unit, up, hz, withRest);
+    return new Handoff(range, unit, up, hz, withRest, keyed);
+  }
+
+  /** With few keys, or with every frame. */
+  public Handoff keyed(boolean other) {
+    return new Handoff(range, unit, up, rateHz, withRest, other);
   }
 
   /** Largest distance, metres, between what was meant and what was read back. */
   private static final double TOLERANCE_M = 1e-4;
+
+  /** The same where few keys stand for many frames. */
+  private static final double KEYED_TOLERANCE_M = 2e-3;
 
   /**
    * What was written and read back.
@@ -121,6 +131,11 @@ public record Handoff(
     }
     Optional<RawTake> source = source(result, raw, work);
     TakeFormat.Writer writer = format.writer().get();
+    if (keyed && !writer.hasKeys()) {
+      throw new FormatException(
+          name, format.words() + " has a value in every frame: keys with slopes leave as glTF");
+    }
+    double tolerance = keyed ? KEYED_TOLERANCE_M : TOLERANCE_M;
     boolean rest =
         withRest
             && writer.hasRest()
@@ -135,7 +150,7 @@ public record Handoff(
       leave = leaving.clip().allFrames();
       rest = false;
     }
-    Outgoing take = new Outgoing(leaving, source, leave, out, axis, rest);
+    Outgoing take = new Outgoing(leaving, source, leave, out, axis, rest, keyed);
     byte[] bytes = writer.write(take, path.getFileName().toString(), work);
     Map<Path, byte[]> companions = companions(writer, take, path);
     if (origin.isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
@@ -165,6 +180,7 @@ public record Handoff(
                         path.getFileName().toString()),
                     back,
                     meant,
+                    tolerance,
                     work));
     for (Map.Entry<Path, byte[]> companion : companions.entrySet()) {
       AtomicFile.write(companion.getKey(), stream -> stream.write(companion.getValue()));
@@ -228,7 +244,8 @@ public record Handoff(
   }
 
   private static Comparison compared(
-      Path path, byte[] written, Reading reading, Motion meant, Work work) throws FormatException {
+      Path path, byte[] written, Reading reading, Motion meant, double tolerance, Work work)
+      throws FormatException {
     RawTake again;
     try {
       again = TakeFiles.read(path.getFileName().toString(), written, reading, work);
@@ -236,7 +253,7 @@ public record Handoff(
       throw e.of(path.toString());
     }
     Comparison difference = Comparison.of(meant, again.motion(), List.of());
-    if (!(difference.positionRmsMm() < 1000 * TOLERANCE_M)) {
+    if (!(difference.positionRmsMm() < 1000 * tolerance)) {
       throw new FormatException(
           path.toString(),
           String.format(
@@ -245,7 +262,7 @@ public record Handoff(
               difference.positionRmsMm()));
     }
     double ends = endsApartM(meant.clip(), again.motion().clip());
-    if (!(ends < TOLERANCE_M)) {
+    if (!(ends < tolerance)) {
       throw new FormatException(
           path.toString(),
           String.format(

@@ -4,6 +4,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
@@ -40,7 +41,7 @@ public final class TakeFiles {
       }
       return read(name, bytes, reading, work).from(path.toAbsolutePath().toString());
     } catch (FormatException e) {
-      throw e.of(path.toString());
+      throw e.at(path);
     }
   }
 
@@ -77,7 +78,7 @@ public final class TakeFiles {
       byte[] bytes = WholeFile.read(path, WholeFile.MOST_BYTES);
       return format.get().takes(name, format.get().gathered(name, bytes, Folder.of(path)));
     } catch (FormatException e) {
-      throw e.of(path.toString());
+      throw e.at(path);
     }
   }
 
@@ -93,6 +94,10 @@ public final class TakeFiles {
 
   /** A file whose name is no take's, and what its first bytes look like. */
   private static FormatException unnamed(String name, byte[] head) {
+    if (name.toLowerCase(Locale.ROOT).endsWith(".asf")) {
+      return new FormatException(
+          name, "this is a skeleton without its motion: open an .amc that lies beside it");
+    }
     String none = "takes are read from " + Formats.endings(Formats.ALL) + " files; this is none";
     String like =
         Formats.ALL.stream()

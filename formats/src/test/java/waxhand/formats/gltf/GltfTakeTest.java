@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.charset.StandardCharsets;
@@ -222,6 +223,14 @@ class GltfTakeTest {
             ((ObjectNode) p.root().path("accessors").get(0))
                 .put("bufferView", 1)
                 .put("byteOffset", 4));
+    assertRefused(
+        "translation is no list",
+        p ->
+            ((ObjectNode) p.root().path("nodes").get(1))
+                .putObject("translation")
+                .put("x", 1)
+                .put("y", 2)
+                .put("z", 3));
     assertRefused("nothing moves", p -> p.root().remove("animations"));
     assertRefused(
         "placed by what is no number",
@@ -286,6 +295,38 @@ class GltfTakeTest {
     // what the take keeps can be read by itself
     assertThat(TakeFiles.read("k.glb", read.bytes(), all, Work.UNWATCHED).motion().clip().frames())
         .isEqualTo(25);
+  }
+
+  /** Few keys stand for many frames, and where they do not, the frames leave. */
+  @Test
+  void fewKeysTellWhatTheFramesDo() throws Exception {
+    Rehearsal rehearsal =
+        Rehearsal.of(new Rehearsal.Order(Scene.values()[0], 4, 120, 3, 1.7, true, Map.of()));
+    RawTake raw =
+        TakeFiles.read(
+            "t.bvh",
+            BvhWriter.write(rehearsal.truth(), Unit.CM, Up.Y),
+            Reading.GUESS.withRestFrames(0),
+            Work.UNWATCHED);
+    Path file = folder.resolve("keys.glb");
+    Handoff.AS_IT_CAME.keyed(true).write(raw.motion(), raw, file, Work.UNWATCHED);
+    RawTake read = TakeFiles.read(file, Reading.GUESS, Work.UNWATCHED);
+    assertThat(read.motion().clip().rateHz()).isEqualTo(120);
+    assertThat(read.motion().clip().frames()).isEqualTo(raw.motion().clip().frames());
+    assertThat(Comparison.of(raw.motion(), read.motion(), List.of()).positionP95Mm())
+        .isLessThan(0.5);
+    JsonNode animation =
+        Gltf.read("k", Files.readAllBytes(file), Beside.NOTHING).root().path("animations").get(0);
+    assertThat(animation.toString()).contains("CUBICSPLINE");
+    Path dense = folder.resolve("dense.glb");
+    Handoff.AS_IT_CAME.write(raw.motion(), raw, dense, Work.UNWATCHED);
+    assertThat(Files.size(file)).isLessThan(Files.size(dense) * 2 / 3);
+    assertThatThrownBy(
+            () ->
+                Handoff.AS_IT_CAME
+                    .keyed(true)
+                    .write(raw.motion(), raw, folder.resolve("k.bvh"), Work.UNWATCHED))
+        .hasMessageContaining("a value in every frame");
   }
 
   /** A character leaves, comes in as one, and a take put on it leaves in its own file. */

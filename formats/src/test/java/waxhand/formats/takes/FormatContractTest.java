@@ -89,12 +89,8 @@ class FormatContractTest {
   void rangeUnitAxisAndRateLeaveAsWanted() throws Exception {
     RawTake raw = deckhand();
     Handoff how =
-        new Handoff(
-            Optional.of(new Frames(10, 91)),
-            Optional.of(Unit.IN),
-            Optional.of(Up.Z),
-            OptionalDouble.of(30),
-            false);
+        new Handoff(Optional.of(new Frames(10, 91)), Optional.of(Unit.IN), Optional.of(Up.Z))
+            .atRate(OptionalDouble.of(30));
     for (TakeFormat format : Formats.writable()) {
       RawTake there = through(raw, raw.motion(), format, how, "w-" + format.id());
       Clip clip = there.motion().clip();
