@@ -175,6 +175,13 @@ final class RandomPlates {
           item.put("joint", List.of("right-thigh", "head", "nowhere").get(below(3)));
         }
       }
+      case "turns" ->
+          item.putAll(
+              Map.of(
+                  "part",
+                  List.of("left-upper-arm", "chest", "right-foot").get(below(3)),
+                  "upDeg",
+                  10 * random.nextGaussian()));
       case "channels" -> item.putAll(channel());
       case "weight" -> item.putAll(Map.of("frame", from, "value", random.nextDouble()));
       case "holds" ->
