@@ -1,0 +1,123 @@
+package waxhand.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** A take on other bodies and in other formats, by verbs. */
+class OtherBodiesTest extends CliTest {
+  private Path truth;
+
+  @BeforeEach
+  void simulate() {
+    Path sim = folder.resolve("sim");
+    assertThat(simulate("crate-lift", 5, sim)).isZero();
+    truth = sim.resolve("truth.bvh");
+  }
+
+  @Test
+  void aTakeIsPutOnACharacterAndToldOf() throws Exception {
+    Path on = folder.resolve("pilot.glb");
+    assertThat(run("retarget", truth, "--to", "pilot", "--out", on, "--json")).isZero();
+    var told = json().get(0);
+    assertThat(told.get("limbDirectionDeg").asDouble()).isLessThan(2);
+    assertThat(told.get("contactSpeedMms").asDouble()).isLessThan(5);
+    assertThat(told.get("floatMm").asDouble()).isLessThan(1);
+    assertThat(told.get("sinkMm").asDouble()).isLessThan(1);
+    assertThat(told.get("unpaired").get("take")).isEmpty();
+    assertThat(told.get("pairs").size()).isGreaterThan(15);
+    assertThat(run("info", on, "--json")).isZero();
+    assertThat(json().get("heightM").asDouble()).isBetween(1.85, 2.0);
+    // on the way back it is the take again, on the take's own skeleton
+    Path back = folder.resolve("back.bvh");
+    assertThat(run("retarget", on, "--to", truth, "--out", back)).isZero();
+    assertThat(run("compare", truth, back, "--json")).isZero();
+    assertThat(json().get("positionRmsMm").asDouble()).isLessThan(30);
+  }
+
+  @Test
+  void aMapIsWrittenChangedAndGivenBack() throws Exception {
+    Path map = folder.resolve("map.json");
+    assertThat(run("map", truth, "stoker", "--out", map)).isZero();
+    assertThat(out).contains("parts of the take are paired");
+    String text = Files.readString(map);
+    Path changed = folder.resolve("changed.json");
+    String without =
+        text.replaceFirst(
+            "(\"part\" : \"head\",\\s+\"from\" : [^,]+,\\s+\"joint\" : )\"head\"", "$1null");
+    assertThat(without).isNotEqualTo(text);
+    Files.writeString(changed, without);
+    Path on = folder.resolve("on.glb");
+    assertThat(run("retarget", truth, "--to", "stoker", "--map", changed, "--out", on, "--json"))
+        .isZero();
+    assertThat(json().get(0).get("unpaired").get("take").toString()).contains("head");
+    Files.writeString(changed, text.replace("\"joint\" : \"head\"", "\"joint\" : \"beak\""));
+    Path none = folder.resolve("none.glb");
+    assertThat(run("retarget", truth, "--to", "stoker", "--map", changed, "--out", none))
+        .isEqualTo(1);
+    assertThat(err).contains("the character has no joint 'beak'");
+    assertThat(none).doesNotExist();
+  }
+
+  @Test
+  void travelIsKeptScaledOrTakenAway() throws Exception {
+    double[] went = new double[3];
+    int n = 0;
+    for (String travel : new String[] {"keep", "scale", "in-place"}) {
+      Path on = folder.resolve(travel + ".csv");
+      assertThat(run("retarget", truth, "--to", "stoker", "--travel", travel, "--out", on))
+          .isZero();
+      double least = Double.POSITIVE_INFINITY;
+      double most = Double.NEGATIVE_INFINITY;
+      var lines = Files.readAllLines(on);
+      int z = -1;
+      for (String line : lines) {
+        String[] cells = line.split(",");
+        if (line.startsWith("#")) {
+          continue;
+        } else if (z < 0) {
+          z = java.util.Arrays.asList(cells).indexOf("hips tz");
+          assertThat(z).isPositive();
+        } else {
+          least = Math.min(least, Double.parseDouble(cells[z]));
+          most = Math.max(most, Double.parseDouble(cells[z]));
+        }
+      }
+      went[n++] = most - least;
+    }
+    assertThat(went[1]).isLessThan(0.98 * went[0]);
+    assertThat(went[2]).isLessThan(0.9 * went[1]);
+    assertThat(run("retarget", truth, "--to", "stoker", "--travel", "fly", "--out", folder))
+        .isEqualTo(2);
+    assertThat(err).contains("--travel is 'fly'");
+  }
+
+  @Test
+  void aTakeGoesRoundThroughAllFormats() throws Exception {
+    Path last = truth;
+    for (String ending : new String[] {".glb", ".amc", ".tsv", ".channels.json", ".gltf", ".bvh"}) {
+      Path next = folder.resolve("round" + ending);
+      assertThat(run("convert", last, next)).as(ending).isZero();
+      assertThat(run("info", next)).as(ending).isZero();
+      last = next;
+    }
+    assertThat(run("compare", truth, last, "--json")).isZero();
+    assertThat(json().get("positionRmsMm").asDouble()).isLessThan(0.05);
+    Path keys = folder.resolve("keys.glb");
+    assertThat(run("convert", truth, keys, "--keys", "--rate", "60")).isZero();
+    assertThat(run("info", keys, "--json")).isZero();
+    assertThat(json().get("rateHz").asDouble()).isEqualTo(60);
+    assertThat(run("convert", truth, folder.resolve("keys.csv"), "--keys")).isEqualTo(1);
+    assertThat(err).contains("a value in every frame");
+    Path lone = folder.resolve("lone").resolve("round.amc");
+    Files.createDirectories(lone.getParent());
+    Files.copy(folder.resolve("round.amc"), lone);
+    assertThat(run("info", lone)).isEqualTo(1);
+    assertThat(err).contains("its skeleton is missing");
+    assertThat(run("info", folder.resolve("round.asf"))).isEqualTo(1);
+    assertThat(err).contains("a skeleton without its motion");
+  }
+}
