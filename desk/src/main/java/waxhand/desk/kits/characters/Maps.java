@@ -112,7 +112,7 @@ public final class Maps {
 
   /** Whether the take on the bench is put on a character. */
   public boolean isThere() {
-    return now().isPresent();
+    return now().flatMap(p -> character((RetargetPass) p.pass())).isPresent();
   }
 
   private Optional<Plate> now() {
@@ -140,7 +140,12 @@ public final class Maps {
     MapFile map = MapFile.read(path);
     Plate plate = now().orElseThrow();
     RetargetPass pass = (RetargetPass) plate.pass();
-    RetargetPass read = with(pass, map, character(pass).orElseThrow());
+    RetargetPass read;
+    try {
+      read = with(pass, map, character(pass).orElseThrow());
+    } catch (FormatException e) {
+      throw e.of(path.toString());
+    }
     session.editPlate("map " + path.getFileName(), null, plate.id(), p -> p.withPass(read));
   }
 }
