@@ -1,5 +1,6 @@
 package waxhand.formats;
 
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -9,28 +10,49 @@ import waxhand.core.work.Work;
 
 /** A format takes come in or leave in. All of them stand in one list; nothing else names one. */
 public interface TakeFormat {
-  /** In project files; never changes. */
-  String id();
+  /**
+   * What a format is called.
+   *
+   * @param id in project files; never changes
+   * @param words for people, such as "BVH"
+   * @param limits what a file of it cannot carry, for people, in one line
+   * @param endings of file names, in small letters with their dot; the first is the usual one
+   */
+  record About(String id, String words, String limits, List<String> endings) {}
 
-  /** For people, such as "BVH". */
-  String words();
+  About about();
 
-  /** What a file of it cannot carry, for people, in one line. */
-  String limits();
+  default String id() {
+    return about().id();
+  }
+
+  default String words() {
+    return about().words();
+  }
+
+  default String limits() {
+    return about().limits();
+  }
+
+  default List<String> endings() {
+    return about().endings();
+  }
 
   /** Whether its standard says that lengths are metres and y is up. */
   default boolean isMetric() {
     return false;
   }
 
-  /** Endings of file names, in small letters with their dot; the first is the usual one. */
-  List<String> endings();
-
   /** So many bytes tell what a file is. */
   int HEAD = 512;
 
   /** Whether a file's first bytes look like this format. */
   boolean isLike(byte[] bytes);
+
+  /** The first bytes of a file as text, a byte a letter. */
+  static String head(byte[] bytes) {
+    return new String(bytes, 0, Math.min(bytes.length, HEAD), StandardCharsets.ISO_8859_1);
+  }
 
   /**
    * A file made whole by what lies beside it, so that it can be kept and read by itself; itself

@@ -2,7 +2,6 @@ package waxhand.desk.viewport;
 
 import java.util.Arrays;
 import javafx.scene.shape.TriangleMesh;
-import javafx.scene.shape.VertexFormat;
 import waxhand.core.body.Side;
 
 /**
@@ -58,23 +57,8 @@ final class SoftPart implements Part {
   }
 
   @Override
-  public boolean band() {
-    return false;
-  }
-
-  @Override
   public TriangleMesh mesh() {
-    TriangleMesh mesh = new TriangleMesh(VertexFormat.POINT_NORMAL_TEXCOORD);
-    mesh.getTexCoords().addAll(0, 0);
-    mesh.getPoints().addAll(points);
-    mesh.getNormals().addAll(normals);
-    int[] faces = new int[3 * triangles.length];
-    for (int c = 0; c < triangles.length; c++) {
-      faces[3 * c] = triangles[c];
-      faces[3 * c + 1] = triangles[c];
-    }
-    mesh.getFaces().addAll(faces);
-    return mesh;
+    return Part.mesh(points, normals, triangles);
   }
 
   @Override

@@ -26,29 +26,14 @@ public final class AmcFormat implements TakeFormat {
   private static final String NAME = "#asf-name ";
 
   @Override
-  public String id() {
-    return ID;
-  }
-
-  @Override
-  public String words() {
-    return "AMC";
-  }
-
-  @Override
-  public String limits() {
-    return "A skeleton and its motion, in two files; no skin.";
-  }
-
-  @Override
-  public List<String> endings() {
-    return List.of(".amc");
+  public About about() {
+    return new About(ID, "AMC", "A skeleton and its motion, in two files; no skin.", List.of(".amc"));
   }
 
   @Override
   public boolean isLike(byte[] bytes) {
     String head =
-        new String(bytes, 0, Math.min(bytes.length, HEAD), StandardCharsets.ISO_8859_1)
+        TakeFormat.head(bytes)
             .toUpperCase(Locale.ROOT);
     return head.contains(":FULLY-SPECIFIED") || head.contains(":DEGREES");
   }

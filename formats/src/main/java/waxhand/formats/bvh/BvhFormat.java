@@ -1,6 +1,5 @@
 package waxhand.formats.bvh;
 
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import waxhand.core.project.RawTake;
@@ -13,29 +12,13 @@ import waxhand.formats.TakeFormat;
 /** BVH: a hierarchy with channels, then a line of numbers a frame. */
 public final class BvhFormat implements TakeFormat {
   @Override
-  public String id() {
-    return "bvh";
-  }
-
-  @Override
-  public String words() {
-    return "BVH";
-  }
-
-  @Override
-  public String limits() {
-    return "A skeleton and its motion; no skin.";
-  }
-
-  @Override
-  public List<String> endings() {
-    return List.of(".bvh");
+  public About about() {
+    return new About("bvh", "BVH", "A skeleton and its motion; no skin.", List.of(".bvh"));
   }
 
   @Override
   public boolean isLike(byte[] bytes) {
-    int count = Math.min(bytes.length, HEAD);
-    return new String(bytes, 0, count, StandardCharsets.ISO_8859_1).contains("HIERARCHY");
+    return TakeFormat.head(bytes).contains("HIERARCHY");
   }
 
   @Override

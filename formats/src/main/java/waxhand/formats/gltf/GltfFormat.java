@@ -17,28 +17,13 @@ public final class GltfFormat implements TakeFormat {
   private static final String TEXT = ".gltf";
 
   @Override
-  public String id() {
-    return ID;
-  }
-
-  @Override
-  public String words() {
-    return "glTF";
-  }
-
-  @Override
-  public String limits() {
-    return "Skeleton, skin and motion; always metres, y up.";
+  public About about() {
+    return new About(ID, "glTF", "Skeleton, skin and motion; always metres, y up.", List.of(".glb", TEXT));
   }
 
   @Override
   public boolean isMetric() {
     return true;
-  }
-
-  @Override
-  public List<String> endings() {
-    return List.of(".glb", TEXT);
   }
 
   /** Whether a file's name says that it is one. */

@@ -7,6 +7,7 @@ import java.util.Map;
 import org.joml.Matrix4d;
 import org.joml.Vector3d;
 import waxhand.core.character.Skin;
+import waxhand.core.character.Skinning;
 import waxhand.core.motion.Skeleton;
 
 /** Adds a skin of ours to a GLB: a mesh of one primitive a colour, bound to the joints at rest. */
@@ -27,7 +28,7 @@ final class GltfSkinWriter {
   void add(String name, Skin skin) {
     ObjectNode attributes = pack.object();
     attributes.put("POSITION", places(skin.points(), true));
-    attributes.put("NORMAL", places(normals(skin), false));
+    attributes.put("NORMAL", places(Skinning.normals(skin.points(), skin.triangles()), false));
     boolean wide = isWide(skin);
     for (int set = 0; set < (wide ? 2 : 1); set++) {
       attributes.put("JOINTS_" + set, joints(skin, set));
@@ -62,35 +63,6 @@ final class GltfSkinWriter {
       all[n] = values[n];
     }
     return pack.numbers(all, "VEC3", 3, GltfPack.FLOAT, bounded, ARRAY);
-  }
-
-  /** At each point the mean of its triangles' normals by their size, unit. */
-  private static float[] normals(Skin skin) {
-    float[] p = skin.points();
-    double[] sum = new double[p.length];
-    int[] t = skin.triangles();
-    for (int n = 0; n < t.length; n += 3) {
-      Vector3d a = at(p, t[n]);
-      Vector3d normal = at(p, t[n + 1]).sub(a).cross(at(p, t[n + 2]).sub(a));
-      for (int k = 0; k < 3; k++) {
-        for (int i = 0; i < 3; i++) {
-          sum[3 * t[n + k] + i] += normal.get(i);
-        }
-      }
-    }
-    float[] normals = new float[p.length];
-    for (int n = 0; n < p.length; n += 3) {
-      Vector3d v = new Vector3d(sum[n], sum[n + 1], sum[n + 2]);
-      v = v.length() > 1e-15 ? v.normalize() : v.set(0, 1, 0);
-      for (int i = 0; i < 3; i++) {
-        normals[n + i] = (float) v.get(i);
-      }
-    }
-    return normals;
-  }
-
-  private static Vector3d at(float[] p, int n) {
-    return new Vector3d(p[3 * n], p[3 * n + 1], p[3 * n + 2]);
   }
 
   private static boolean isWide(Skin skin) {

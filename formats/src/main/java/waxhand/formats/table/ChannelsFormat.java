@@ -6,7 +6,6 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -26,28 +25,13 @@ public final class ChannelsFormat implements TakeFormat {
   private static final ObjectMapper JSON = new ObjectMapper();
 
   @Override
-  public String id() {
-    return ID;
-  }
-
-  @Override
-  public String words() {
-    return "JSON channels";
-  }
-
-  @Override
-  public String limits() {
-    return "A skeleton and its motion as lists of numbers; no skin.";
-  }
-
-  @Override
-  public List<String> endings() {
-    return List.of(".channels.json");
+  public About about() {
+    return new About(ID, "JSON channels", "A skeleton and its motion as lists of numbers; no skin.", List.of(".channels.json"));
   }
 
   @Override
   public boolean isLike(byte[] bytes) {
-    String head = new String(bytes, 0, Math.min(bytes.length, HEAD), StandardCharsets.ISO_8859_1);
+    String head = TakeFormat.head(bytes);
     return head.contains("\"waxhand\"") && head.contains("\"table\"");
   }
 

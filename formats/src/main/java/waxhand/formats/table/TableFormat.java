@@ -17,28 +17,13 @@ public final class TableFormat implements TakeFormat {
   static final String ID = "table";
 
   @Override
-  public String id() {
-    return ID;
-  }
-
-  @Override
-  public String words() {
-    return "CSV";
-  }
-
-  @Override
-  public String limits() {
-    return "A skeleton and its motion as a table; no skin.";
-  }
-
-  @Override
-  public List<String> endings() {
-    return List.of(".csv", ".tsv");
+  public About about() {
+    return new About(ID, "CSV", "A skeleton and its motion as a table; no skin.", List.of(".csv", ".tsv"));
   }
 
   @Override
   public boolean isLike(byte[] bytes) {
-    return new String(bytes, 0, Math.min(bytes.length, HEAD), StandardCharsets.ISO_8859_1)
+    return TakeFormat.head(bytes)
         .startsWith("# " + TableReader.TOLD);
   }
 

@@ -297,17 +297,21 @@ class GltfTakeTest {
         .isEqualTo(25);
   }
 
+  private static RawTake deckhand(double seconds, double rateHz) throws FormatException {
+    Rehearsal take =
+        Rehearsal.of(
+            new Rehearsal.Order(Scene.values()[1], seconds, rateHz, 3, 1.7, true, Map.of()));
+    return TakeFiles.read(
+        "t.bvh",
+        BvhWriter.write(take.truth(), Unit.CM, Up.Y),
+        Reading.GUESS.withRestFrames(0),
+        Work.UNWATCHED);
+  }
+
   /** Few keys stand for many frames, and where they do not, the frames leave. */
   @Test
   void fewKeysTellWhatTheFramesDo() throws Exception {
-    Rehearsal rehearsal =
-        Rehearsal.of(new Rehearsal.Order(Scene.values()[0], 4, 120, 3, 1.7, true, Map.of()));
-    RawTake raw =
-        TakeFiles.read(
-            "t.bvh",
-            BvhWriter.write(rehearsal.truth(), Unit.CM, Up.Y),
-            Reading.GUESS.withRestFrames(0),
-            Work.UNWATCHED);
+    RawTake raw = deckhand(4, 120);
     Path file = folder.resolve("keys.glb");
     Handoff.AS_IT_CAME.keyed(true).write(raw.motion(), raw, file, Work.UNWATCHED);
     RawTake read = TakeFiles.read(file, Reading.GUESS, Work.UNWATCHED);
@@ -332,14 +336,7 @@ class GltfTakeTest {
   /** A character leaves, comes in as one, and a take put on it leaves in its own file. */
   @Test
   void aSkinnedCharacterGoesOutAndComesIn() throws Exception {
-    Rehearsal take =
-        Rehearsal.of(new Rehearsal.Order(Scene.values()[1], 2, 30, 3, 1.7, true, Map.of()));
-    RawTake raw =
-        TakeFiles.read(
-            "t.bvh",
-            BvhWriter.write(take.truth(), Unit.CM, Up.Y),
-            Reading.GUESS.withRestFrames(0),
-            Work.UNWATCHED);
+    RawTake raw = deckhand(2, 30);
     Motion on = put(raw.motion(), "pilot");
     Path file = folder.resolve("pilot.glb");
     Handoff.AS_IT_CAME.write(on, raw, file, Work.UNWATCHED);
