@@ -8,6 +8,7 @@ import picocli.CommandLine.Parameters;
 import waxhand.core.project.RawTake;
 import waxhand.formats.Limits;
 import waxhand.formats.Reading;
+import waxhand.formats.Wish;
 import waxhand.formats.disk.Untouchable;
 import waxhand.formats.takes.Handoff;
 
@@ -75,8 +76,8 @@ final class ConvertVerb extends TakeVerb {
     RawTake raw = read(in, reading);
     Handoff handoff =
         new Handoff(range(range, raw.motion().clip().frames()), unit(unit), up(up))
-            .withRest(true)
-            .keyed(keys)
+            .with(Wish.REST, true)
+            .with(Wish.KEYS, keys)
             .atRate(rate == null ? OptionalDouble.empty() : OptionalDouble.of(rate));
     Progress progress = new Progress("writing", outFile);
     Handoff.Receipt receipt = handoff.write(raw.motion(), raw, outFile, progress);

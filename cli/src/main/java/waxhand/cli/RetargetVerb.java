@@ -30,6 +30,7 @@ import waxhand.core.retarget.Correspondence;
 import waxhand.core.retarget.Match;
 import waxhand.core.scene.Motion;
 import waxhand.formats.FormatException;
+import waxhand.formats.Wish;
 import waxhand.formats.disk.Untouchable;
 import waxhand.formats.project.MapFile;
 import waxhand.formats.takes.Formats;
@@ -65,6 +66,9 @@ final class RetargetVerb extends TakeVerb {
       defaultValue = "scale",
       description = "How far the character goes: keep, scale or in-place. [${DEFAULT-VALUE}]")
   String travel;
+
+  @Option(names = "--skeleton", description = "The skeleton alone, without the character's skin.")
+  boolean bare;
 
   @Option(names = "--json", description = "Print pairs and measures as JSON.")
   boolean json;
@@ -150,7 +154,7 @@ final class RetargetVerb extends TakeVerb {
       throw new FormatException(take.toString(), complaint.get());
     }
     Motion result = stages.result();
-    Handoff.Receipt receipt = Handoff.AS_IT_CAME.write(result, raw, to, progress);
+    Handoff.Receipt receipt = Handoff.AS_IT_CAME.with(Wish.BARE, bare).write(result, raw, to, progress);
     progress.end();
     List<Contact> contacts =
         KnownContacts.of(result).contacts().stream()

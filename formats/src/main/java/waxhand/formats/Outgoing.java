@@ -1,6 +1,7 @@
 package waxhand.formats;
 
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.motion.Frames;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
@@ -12,21 +13,16 @@ import waxhand.core.scene.Motion;
  * @param source the file that has its skeleton: of the raw take, or of the character it is on; its
  *     digits and order go out again where nothing was touched. Empty where there is none
  * @param range frames that leave, not empty
- * @param withRest whether frames of rest that the source has before its motion go with them
- * @param keyed whether few keys with slopes leave where the format has such, and not every frame
+ * @param wishes what is wanted of it besides, as far as the format grants it
  */
 public record Outgoing(
-    Motion motion,
-    Optional<RawTake> source,
-    Frames range,
-    Unit unit,
-    Up up,
-    boolean withRest,
-    boolean keyed) {
-  /** With every frame. */
-  public Outgoing(
-      Motion motion, Optional<RawTake> source, Frames range, Unit unit, Up up, boolean withRest) {
-    this(motion, source, range, unit, up, withRest, false);
+    Motion motion, Optional<RawTake> source, Frames range, Unit unit, Up up, Set<Wish> wishes) {
+  public Outgoing {
+    wishes = Set.copyOf(wishes);
+  }
+
+  public boolean wants(Wish wish) {
+    return wishes.contains(wish);
   }
 
   /** The source, where it came in a format. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
 
@@ -102,14 +103,9 @@ public interface TakeFormat {
       return write(take, work);
     }
 
-    /** Whether frames of rest can stand before the motion. */
-    default boolean hasRest() {
-      return false;
-    }
-
-    /** Whether few keys with slopes can stand for the frames. */
-    default boolean hasKeys() {
-      return false;
+    /** What it can do of all that may be wanted. */
+    default Set<Wish> grants() {
+      return Set.of();
     }
 
     /** How what was written is to be read back, where the format has its own mind about that. */

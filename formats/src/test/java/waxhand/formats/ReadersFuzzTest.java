@@ -6,6 +6,7 @@ import com.code_intelligence.jazzer.junit.FuzzTest;
 import java.io.IOException;
 import java.io.InputStream;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Skeleton;
@@ -103,7 +104,7 @@ class ReadersFuzzTest {
     assertThat(clip.frames()).isPositive();
     Unit unit = Unit.ofKey(raw.reading().get("unit")).orElseThrow();
     Up up = Up.ofKey(raw.reading().get("up")).orElseThrow();
-    Outgoing out = new Outgoing(raw.motion(), Optional.of(raw), clip.allFrames(), unit, up, false);
+    Outgoing out = new Outgoing(raw.motion(), Optional.of(raw), clip.allFrames(), unit, up, Set.of());
     TakeFormat.Writer writer = Formats.of(raw).writer().orElseThrow();
     byte[] back;
     try {

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import javafx.geometry.Pos;
@@ -44,6 +45,7 @@ import waxhand.formats.Limits;
 import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
+import waxhand.formats.Wish;
 import waxhand.formats.disk.Untouchable;
 import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.Handoff;
@@ -62,8 +64,6 @@ public final class HandoffSheet extends VBox {
   private final Memory memory;
   private final TextField from = new TextField();
   private final TextField to = new TextField();
-  private final Label unitWord = new Label("Unit");
-  private final Label upWord = new Label("Up axis");
   private final ChoiceBox<String> format = new ChoiceBox<>();
   private final Label limits = new Label();
   private final TextField rate = new TextField();
@@ -75,6 +75,7 @@ public final class HandoffSheet extends VBox {
   private final Label preview = new Label();
   private final CheckBox withRest = new CheckBox();
   private final CheckBox keyed = new CheckBox("Few keys with slopes in place of every frame");
+  private final CheckBox bare = new CheckBox("Skeleton alone, without its skin");
   private final Label frames = new Label();
   private final Consumer<HandoffSheet> close;
 
@@ -111,8 +112,8 @@ public final class HandoffSheet extends VBox {
         new Tooltip(
             "Each take with its own work range, named by the pattern; one that fails is told"));
     allTakes.selectedProperty().addListener((o, a, b) -> preview());
-    unit.setPrefWidth(CHOICE_WIDTH);
-    up.setPrefWidth(CHOICE_WIDTH);
+    unit.setPrefWidth(200);
+    up.setPrefWidth(116);
     pattern.setId("handoff-name");
     folder.setId("handoff-folder");
     folder.setPrefColumnCount(26);
@@ -139,23 +140,31 @@ public final class HandoffSheet extends VBox {
     grid.addRow(1, new Label(""), limits);
     grid.addRow(2, new Label("Frames"), range2);
     grid.addRow(3, new Label("Rate"), rate2);
-    grid.addRow(4, unitWord, unit);
-    grid.addRow(5, upWord, up);
-    grid.addRow(6, new Label("Name"), new HBox(8, pattern));
+    Label unitWord = new Label("Unit");
+    HBox measures = new HBox(8, unit, new Label("up axis"), up);
+    measures.setAlignment(Pos.CENTER_LEFT);
+    grid.addRow(4, unitWord, measures);
+    for (Node node : List.of(unitWord, measures)) {
+      node.managedProperty().bind(node.visibleProperty());
+      node.visibleProperty().bind(unit.visibleProperty());
+    }
+    grid.addRow(5, new Label("Name"), new HBox(8, pattern));
     HBox where = new HBox(8, folder, choose);
     where.setAlignment(Pos.CENTER_LEFT);
-    grid.addRow(7, new Label("Folder"), where);
-    grid.addRow(8, new Label(""), preview);
+    grid.addRow(6, new Label("Folder"), where);
+    grid.addRow(7, new Label(""), preview);
     withRest.setId("handoff-rest");
     withRest.setTooltip(new Tooltip("The rows before the motion go with it, as they came"));
-    withRest.managedProperty().bind(withRest.visibleProperty());
-    grid.addRow(9, new Label(""), allTakes);
-    grid.addRow(10, new Label(""), withRest);
     keyed.setId("handoff-keys");
     keyed.setTooltip(
         new Tooltip("Curves within 0.01° and 0.05 mm of every frame; a still part has one key"));
-    keyed.managedProperty().bind(keyed.visibleProperty());
-    grid.addRow(11, new Label(""), keyed);
+    bare.setId("handoff-skeleton");
+    bare.setTooltip(new Tooltip("For those who have the character already"));
+    bare.selectedProperty().addListener((o, a, b) -> preview());
+    for (CheckBox choice : List.of(withRest, keyed, bare)) {
+      choice.managedProperty().bind(choice.visibleProperty());
+    }
+    grid.addRow(8, new Label(""), new VBox(8, allTakes, withRest, keyed, bare));
     Button go = new Button("Hand on");
     go.setId("handoff-go");
     go.getStyleClass().add("wh-main");
@@ -282,11 +291,11 @@ public final class HandoffSheet extends VBox {
   private void preview() {
     limits.setText(format().limits());
     // where the standard has said it, it is said above, and there is nothing to choose
-    keyed.setVisible(format().writer().map(TakeFormat.Writer::hasKeys).orElse(false));
-    for (Node node : List.of(unitWord, unit, upWord, up)) {
-      node.setVisible(!format().isMetric());
-      node.setManaged(!format().isMetric());
-    }
+    unit.setVisible(!format().isMetric());
+    Set<Wish> grants = format().writer().map(TakeFormat.Writer::grants).orElse(Set.of());
+    keyed.setVisible(grants.contains(Wish.KEYS));
+    bare.setVisible(
+        grants.contains(Wish.BARE) && character().flatMap(Character::skin).isPresent());
     from.setDisable(allTakes.isSelected());
     to.setDisable(allTakes.isSelected());
     if (allTakes.isSelected()) {
@@ -298,7 +307,14 @@ public final class HandoffSheet extends VBox {
     preview.setText(
         target().filter(this::isRaw).isPresent()
             ? "A raw take lies there; give another name or folder"
-            : isThere() ? "Replaces " + name + ", which is there" : "Writes " + name);
+            : (isThere() ? "Replaces " + name + ", which is there" : "Writes " + name) + skin());
+  }
+
+  /** Whose skin goes with it, in words. */
+  private String skin() {
+    return bare.isVisible() && !bare.isSelected()
+        ? character().map(c -> ": " + c.name() + " in its skin").orElse("")
+        : "";
   }
 
   private boolean isThere() {
@@ -420,8 +436,9 @@ public final class HandoffSheet extends VBox {
   private Parcel parcel(Take take, Frames range, Path path, OptionalDouble hz) {
     Handoff how =
         new Handoff(Optional.of(left(take, range)), chosenUnit(), Up.ofKey(up.getValue()))
-            .withRest(withRest.isSelected())
-            .keyed(keyed.isVisible() && keyed.isSelected())
+            .with(Wish.REST, withRest.isSelected())
+            .with(Wish.KEYS, keyed.isVisible() && keyed.isSelected())
+            .with(Wish.BARE, bare.isVisible() && bare.isSelected())
             .atRate(hz);
     return new Parcel(take, session.projectProperty().get().input(take), how, path, raws());
   }

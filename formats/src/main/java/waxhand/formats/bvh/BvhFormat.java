@@ -2,12 +2,14 @@ package waxhand.formats.bvh;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.Outgoing;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFormat;
+import waxhand.formats.Wish;
 
 /** BVH: a hierarchy with channels, then a line of numbers a frame. */
 public final class BvhFormat implements TakeFormat {
@@ -37,8 +39,8 @@ public final class BvhFormat implements TakeFormat {
           }
 
           @Override
-          public boolean hasRest() {
-            return true;
+          public Set<Wish> grants() {
+            return Set.of(Wish.REST);
           }
         });
   }

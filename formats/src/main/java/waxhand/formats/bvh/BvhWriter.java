@@ -23,6 +23,7 @@ import waxhand.formats.Rates;
 import waxhand.formats.RestAligned;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
+import waxhand.formats.Wish;
 import waxhand.formats.text.Decimals;
 
 /**
@@ -98,7 +99,7 @@ public final class BvhWriter {
       return own(RestAligned.of(clip), take, work);
     }
     RawTake raw = take.source().get();
-    return take.withRest()
+    return take.wants(Wish.REST)
         ? writeWithRest(clip, raw, take.range(), take.unit(), take.up(), work)
         : write(clip, raw, take.range(), take.unit(), take.up(), work);
   }

@@ -3,6 +3,7 @@ package waxhand.formats.gltf;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.project.RawTake;
 import waxhand.core.work.Work;
 import waxhand.formats.Beside;
@@ -10,6 +11,7 @@ import waxhand.formats.FormatException;
 import waxhand.formats.Outgoing;
 import waxhand.formats.Reading;
 import waxhand.formats.TakeFormat;
+import waxhand.formats.Wish;
 
 /** glTF 2.0 and its binary container: skeletons, skinned characters and their animations. */
 public final class GltfFormat implements TakeFormat {
@@ -74,8 +76,8 @@ public final class GltfFormat implements TakeFormat {
           }
 
           @Override
-          public boolean hasKeys() {
-            return true;
+          public Set<Wish> grants() {
+            return Set.of(Wish.KEYS, Wish.BARE);
           }
 
           @Override

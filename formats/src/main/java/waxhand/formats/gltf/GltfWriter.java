@@ -21,6 +21,7 @@ import waxhand.formats.Outgoing;
 import waxhand.formats.Reading;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
+import waxhand.formats.Wish;
 
 /**
  * Writes GLB: the file of the character or take with its meshes, skins and shapes as they came and
@@ -49,6 +50,9 @@ final class GltfWriter {
   /** The bytes a result goes by that are glTF themselves, and how they were read. */
   private static Optional<CharacterFile> base(Outgoing take) {
     Optional<Character> worn = Worn.by(take.motion());
+    if (worn.isPresent() && take.wants(Wish.BARE)) {
+      return Optional.empty();
+    }
     if (worn.isPresent()) {
       return worn.get().file().filter(f -> GltfFormat.isGltf(f.name()));
     }
@@ -113,7 +117,8 @@ final class GltfWriter {
       }
     }
     Optional<Character> worn = Worn.by(take.motion());
-    worn.flatMap(Character::skin)
+    worn.filter(w -> !take.wants(Wish.BARE))
+        .flatMap(Character::skin)
         .ifPresent(skin -> new GltfSkinWriter(pack, skeleton, nodes).add(worn.get().name(), skin));
     animate(take, nodes, sizes, work);
     return pack;
@@ -142,7 +147,7 @@ final class GltfWriter {
   private void animate(Outgoing take, int[] nodes, double[] sizes, Work work) {
     Frames range = take.range();
     ObjectNode animation = pack.object().put("name", "take");
-    if (take.keyed()) {
+    if (take.wants(Wish.KEYS)) {
       animation.putObject("extras").put(GltfTakeReader.RATE, clip.rateHz());
     }
     double[] times = new double[range.count()];
@@ -155,13 +160,13 @@ final class GltfWriter {
       work.check();
       work.done(j / (double) nodes.length);
       double[] q = rotations(j, range);
-      if (!(take.keyed() && keys(animation, nodes[j], "rotation", q, 4, TURN))) {
+      if (!(take.wants(Wish.KEYS) && keys(animation, nodes[j], "rotation", q, 4, TURN))) {
         channel(animation, nodes[j], "rotation", q, 4, all, once);
       }
       if (clip.hasTranslation(j)) {
         double[] p = translations(j, range, sizes[j]);
         double tolerance = PLACE_M / (unit.metres() * sizes[j]);
-        if (!(take.keyed() && keys(animation, nodes[j], "translation", p, 3, tolerance))) {
+        if (!(take.wants(Wish.KEYS) && keys(animation, nodes[j], "translation", p, 3, tolerance))) {
           channel(animation, nodes[j], "translation", p, 3, all, once);
         }
       }

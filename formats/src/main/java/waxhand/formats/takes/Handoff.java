@@ -4,12 +4,14 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import org.joml.Vector3dc;
 import waxhand.core.character.Character;
 import waxhand.core.character.CharacterFile;
@@ -30,6 +32,7 @@ import waxhand.formats.Reading;
 import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
+import waxhand.formats.Wish;
 import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.Room;
 import waxhand.formats.disk.Trouble;
@@ -43,21 +46,20 @@ import waxhand.formats.disk.WholeFile;
  * @param unit as in the raw file while empty
  * @param up as in the raw file while empty
  * @param rateHz frames a second; as the take has while empty
- * @param withRest whether a rest pose before the motion goes with it
- * @param keyed whether few keys with slopes leave instead of all frames
+ * @param wishes what is wanted besides; where the format does not grant it, a rest pose stays away
+ *     and keys are refused
  */
 public record Handoff(
     Optional<Frames> range,
     Optional<Unit> unit,
     Optional<Up> up,
     OptionalDouble rateHz,
-    boolean withRest,
-    boolean keyed) {
+    Set<Wish> wishes) {
   public static final Handoff AS_IT_CAME =
       new Handoff(Optional.empty(), Optional.empty(), Optional.empty());
 
   public Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> up) {
-    this(range, unit, up, OptionalDouble.empty(), false, false);
+    this(range, unit, up, OptionalDouble.empty(), Set.of());
   }
 
   public Handoff {
@@ -65,19 +67,24 @@ public record Handoff(
       throw new IllegalArgumentException(
           rateHz.getAsDouble() + " frames a second; it must be from 1 to 2000");
     }
-  }
-
-  public Handoff withRest(boolean other) {
-    return new Handoff(range, unit, up, rateHz, other, keyed);
+    wishes = Set.copyOf(wishes);
   }
 
   public Handoff atRate(OptionalDouble hz) {
-    return new Handoff(range, unit, up, hz, withRest, keyed);
+    return new Handoff(range, unit, up, hz, wishes);
   }
 
-  /** With few keys, or with every frame. */
-  public Handoff keyed(boolean other) {
-    return new Handoff(range, unit, up, rateHz, withRest, other);
+  /**
+   * @param wanted whether this is wanted
+   */
+  public Handoff with(Wish wish, boolean wanted) {
+    Set<Wish> other = EnumSet.noneOf(Wish.class);
+    other.addAll(wishes);
+    other.remove(wish);
+    if (wanted) {
+      other.add(wish);
+    }
+    return new Handoff(range, unit, up, rateHz, other);
   }
 
   /** Largest distance, metres, between what was meant and what was read back. */
@@ -131,14 +138,15 @@ public record Handoff(
     }
     Optional<RawTake> source = source(result, raw, work);
     TakeFormat.Writer writer = format.writer().get();
-    if (keyed && !writer.hasKeys()) {
+    boolean keyed = wishes.contains(Wish.KEYS);
+    if (keyed && !writer.grants().contains(Wish.KEYS)) {
       throw new FormatException(
           name, format.words() + " has a value in every frame: keys with slopes leave as glTF");
     }
     double tolerance = keyed ? KEYED_TOLERANCE_M : TOLERANCE_M;
     boolean rest =
-        withRest
-            && writer.hasRest()
+        writer.grants().contains(Wish.REST)
+            && wishes.contains(Wish.REST)
             && raw.restFrames() > 0
             && Worn.by(result).isEmpty()
             && format.id().equals(raw.reading().get("format"));
@@ -150,7 +158,13 @@ public record Handoff(
       leave = leaving.clip().allFrames();
       rest = false;
     }
-    Outgoing take = new Outgoing(leaving, source, leave, out, axis, rest, keyed);
+    Set<Wish> granted = EnumSet.noneOf(Wish.class);
+    granted.addAll(wishes);
+    granted.retainAll(writer.grants());
+    if (!rest) {
+      granted.remove(Wish.REST);
+    }
+    Outgoing take = new Outgoing(leaving, source, leave, out, axis, granted);
     byte[] bytes = writer.write(take, path.getFileName().toString(), work);
     Map<Path, byte[]> companions = companions(writer, take, path);
     if (origin.isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {

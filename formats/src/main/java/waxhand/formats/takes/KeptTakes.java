@@ -1,5 +1,6 @@
 package waxhand.formats.takes;
 
+import java.util.Set;
 import waxhand.core.body.Cast;
 import waxhand.core.motion.Frames;
 import waxhand.core.project.RawTake;
@@ -36,7 +37,7 @@ public final class KeptTakes {
             .writer()
             .orElseThrow()
             .write(
-                new Outgoing(motion, Handoff.source(motion, raw, work), run, unit, up, false),
+                new Outgoing(motion, Handoff.source(motion, raw, work), run, unit, up, Set.of()),
                 work);
     Reading reading =
         Reading.GUESS.withUnit(unit).withUp(up).withRate(motion.clip().rateHz()).withRestFrames(0);

@@ -34,6 +34,7 @@ import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
+import waxhand.formats.Wish;
 import waxhand.formats.bvh.BvhWriter;
 import waxhand.formats.takes.Characters;
 import waxhand.formats.takes.Handoff;
@@ -313,7 +314,7 @@ class GltfTakeTest {
   void fewKeysTellWhatTheFramesDo() throws Exception {
     RawTake raw = deckhand(4, 120);
     Path file = folder.resolve("keys.glb");
-    Handoff.AS_IT_CAME.keyed(true).write(raw.motion(), raw, file, Work.UNWATCHED);
+    Handoff.AS_IT_CAME.with(Wish.KEYS, true).write(raw.motion(), raw, file, Work.UNWATCHED);
     RawTake read = TakeFiles.read(file, Reading.GUESS, Work.UNWATCHED);
     assertThat(read.motion().clip().rateHz()).isEqualTo(120);
     assertThat(read.motion().clip().frames()).isEqualTo(raw.motion().clip().frames());
@@ -328,7 +329,7 @@ class GltfTakeTest {
     assertThatThrownBy(
             () ->
                 Handoff.AS_IT_CAME
-                    .keyed(true)
+                    .with(Wish.KEYS, true)
                     .write(raw.motion(), raw, folder.resolve("k.bvh"), Work.UNWATCHED))
         .hasMessageContaining("a value in every frame");
   }
@@ -359,6 +360,13 @@ class GltfTakeTest {
     assertThat(gltf.root().path("skins")).hasSize(1);
     assertThat(gltf.root().path("animations")).hasSize(1);
     assertThat(Optional.ofNullable(gltf.root().get("meshes"))).isPresent();
+    Path bare = folder.resolve("bare.glb");
+    Handoff.AS_IT_CAME.with(Wish.BARE, true).write(again, raw, bare, Work.UNWATCHED);
+    Gltf skeleton = Gltf.read("b", Files.readAllBytes(bare), Beside.NOTHING);
+    assertThat(skeleton.root().path("skins")).isEmpty();
+    assertThat(skeleton.root().path("meshes")).isEmpty();
+    RawTake alone = TakeFiles.read(bare, Reading.GUESS, Work.UNWATCHED);
+    assertThat(Comparison.of(again, alone.motion(), List.of()).positionRmsMm()).isLessThan(0.01);
   }
 
   /** Handed on again and again a file does not grow, and what is not motion stays bit by bit. */

@@ -97,6 +97,14 @@ public final class CharacterTool {
     return next;
   }
 
+  /** Whether the present take is on a character. */
+  boolean isOn(String name) {
+    return last(session.chain())
+        .filter(p -> !p.muted())
+        .map(p -> ((RetargetPass) p.pass()).character().equals(name))
+        .orElse(false);
+  }
+
   /** Puts the present take on a character: the plate there is, else a new one at the end. */
   public void retarget(String character) {
     Take take = session.takeProperty().get().orElseThrow();

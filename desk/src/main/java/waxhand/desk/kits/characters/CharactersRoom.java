@@ -85,7 +85,13 @@ public final class CharactersRoom extends VBox {
     FlowPane acts = new FlowPane(6, 6, put, all, load);
     acts.setMinHeight(USE_PREF_SIZE);
     getChildren().addAll(scroll, line, told, acts);
-    session.projectProperty().addListener((o, a, b) -> show(b.wardrobe()));
+    session
+        .projectProperty()
+        .addListener(
+            (o, a, b) -> {
+              show(b.wardrobe());
+              tell();
+            });
     tool.chosenProperty().addListener((o, a, b) -> tell());
     show(session.projectProperty().get().wardrobe());
   }
@@ -164,7 +170,10 @@ public final class CharactersRoom extends VBox {
     name.setDisable(ours);
     remove.setDisable(ours);
     name.setText(chosen.map(Character::name).orElse(""));
-    told.setText(chosen.map(CharactersRoom::words).orElse("Choose a character, or load one."));
+    boolean on = chosen.map(c -> tool.isOn(c.name())).orElse(false);
+    told.setText(
+        chosen.map(CharactersRoom::words).orElse("Choose a character, or load one.")
+            + (on ? ". The take is on it." : ""));
   }
 
   private static String words(Character character) {

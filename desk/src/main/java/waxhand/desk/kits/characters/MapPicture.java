@@ -87,7 +87,10 @@ public final class MapPicture implements PassPicture {
     FlowPane inFiles =
         new FlowPane(
             6, 6, file(commands, "read-map", "Read…"), file(commands, "write-map", "Write…"));
-    box = new VBox(6, Editor.heading("Map"), count, figures, pick, acts, left);
+    Label legend = new Label("Filled: paired. Hollow: not. Ring: by hand.");
+    legend.getStyleClass().add("wh-soft");
+    legend.setWrapText(true);
+    box = new VBox(6, Editor.heading("Map"), count, figures, legend, pick, acts, left);
     box.getChildren().addAll(match());
     box.getChildren().addAll(Editor.heading("Map and turns in files"), inFiles);
     box.setId("character-map");
