@@ -25,6 +25,9 @@ public final class Touching {
   /** A palm that would be in a body is put out of it by so much softness, metres. */
   private static final double SOFT_M = 0.01;
 
+  /** What is so much farther off than the surface a palm lies on counts a quarter, metres. */
+  private static final double NEAR_M = 0.02;
+
   private final Motion in;
   private final Motion moved;
   private final Surface source;
@@ -135,7 +138,14 @@ public final class Touching {
     }
 
     void add(double weight, double x, double y, double z) {
-      double w = weight * weight;
+      add(weight, 1, x, y, z);
+    }
+
+    /**
+     * @param near how much it counts beside others; does not make it any stronger by itself
+     */
+    void add(double weight, double near, double x, double y, double z) {
+      double w = weight * weight * near;
       all[0] += w * x;
       all[1] += w * y;
       all[2] += w * z;
@@ -161,8 +171,11 @@ public final class Touching {
     if (away > 1e-6) {
       target.at(part, is, share, to);
       double out = (target.radiusM(part) + away - source.radiusM(part)) / away;
+      // of several surfaces about a palm it lies on the nearest
+      double off = Math.max(0, away - source.radiusM(part)) / NEAR_M;
       sum.add(
           weight,
+          1 / sq(1 + off * off),
           to[0] + out * (a[0] - at[0]) - b[0],
           to[1] + out * (a[1] - at[1]) - b[1],
           to[2] + out * (a[2] - at[2]) - b[2]);

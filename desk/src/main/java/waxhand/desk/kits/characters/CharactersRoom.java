@@ -85,13 +85,8 @@ public final class CharactersRoom extends VBox {
     FlowPane acts = new FlowPane(6, 6, put, all, load);
     acts.setMinHeight(USE_PREF_SIZE);
     getChildren().addAll(scroll, line, told, acts);
-    session
-        .projectProperty()
-        .addListener(
-            (o, a, b) -> {
-              show(b.wardrobe());
-              tell();
-            });
+    session.projectProperty().addListener((o, a, b) -> show(b.wardrobe()));
+    session.takeProperty().addListener((o, a, b) -> tell());
     tool.chosenProperty().addListener((o, a, b) -> tell());
     show(session.projectProperty().get().wardrobe());
   }
