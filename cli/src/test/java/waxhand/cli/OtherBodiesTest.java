@@ -1,6 +1,7 @@
 package waxhand.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -119,5 +120,43 @@ class OtherBodiesTest extends CliTest {
     assertThat(err).contains("its skeleton is missing");
     assertThat(run("info", folder.resolve("round.asf"))).isEqualTo(1);
     assertThat(err).contains("a skeleton without its motion");
+  }
+
+  @Test
+  void takesGoToAFolderAndThoseThatFailAreTold() throws Exception {
+    Path bad = folder.resolve("bad.bvh");
+    Files.writeString(bad, "HIERARCHY\nROOT a\n{\n");
+    Path second = folder.resolve("second.bvh");
+    Files.copy(truth, second);
+    Path into = folder.resolve("into");
+    Files.createDirectories(into);
+    assertThat(run("retarget", truth, bad, second, "--to", "stoker", "--out", into)).isEqualTo(1);
+    assertThat(out).contains("2 done, 1 failed");
+    assertThat(err).contains("bad.bvh:");
+    assertThat(into.resolve("truth.glb")).exists();
+    assertThat(into.resolve("second.glb")).exists();
+    assertThat(into.resolve("bad.glb")).doesNotExist();
+    byte[] was = Files.readAllBytes(truth);
+    assertThat(run("retarget", truth, "--to", "stoker", "--out", truth)).isNotZero();
+    assertThat(Files.readAllBytes(truth)).as("the raw take is never written over").isEqualTo(was);
+    assertThat(run("retarget", truth, "--to", "nobody", "--out", into)).isNotZero();
+    assertThat(err).contains("nobody");
+  }
+
+  @Test
+  void aCharacterComesAsAFileAndGoesWithoutItsSkin() throws Exception {
+    Path skinned = folder.resolve("skinned.glb");
+    assertThat(run("retarget", truth, "--to", "pilot", "--out", skinned)).isZero();
+    Path client = folder.resolve("client.glb");
+    assertThat(run("retarget", truth, "--to", skinned, "--out", client)).isZero();
+    Path bare = folder.resolve("bare.glb");
+    assertThat(run("retarget", truth, "--to", skinned, "--skeleton", "--out", bare)).isZero();
+    assertThat(Files.size(bare)).isLessThan(Files.size(client) - 100_000);
+    assertThat(run("compare", client, bare, "--json")).isZero();
+    assertThat(json().get("positionRmsMm").asDouble()).isLessThan(0.01);
+    // a file handed on again does not grow
+    Path again = folder.resolve("again.glb");
+    assertThat(run("retarget", truth, "--to", client, "--out", again)).isZero();
+    assertThat(Files.size(again)).isCloseTo(Files.size(client), within(200L));
   }
 }

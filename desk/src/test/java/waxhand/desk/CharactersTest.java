@@ -1,6 +1,8 @@
 package waxhand.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
@@ -27,6 +29,9 @@ import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.project.Project;
 import waxhand.core.work.Work;
 import waxhand.desk.theme.Manikin;
+import waxhand.desk.kits.characters.Maps;
+import waxhand.desk.session.Memory;
+import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.project.ProjectFile;
 import waxhand.formats.takes.Characters;
@@ -134,6 +139,58 @@ class CharactersTest extends DeskTest {
                         .of(Role.LEFT_FOREARM)
                         .aheadDeg()
                     == 25);
+  }
+
+  @Test
+  void theMapIsWorkedOnByKeysAndKeptInFiles() throws Exception {
+    openDemo();
+    run("retarget-take");
+    untilWorkedOut();
+    Node figures = lookup("#pair-figures").query();
+    ComboBox<String> part = lookup("#map-part").queryComboBox();
+    interact(figures::requestFocus);
+    type(KeyCode.DOWN);
+    String first = part.getValue();
+    assertThat(first).isNotBlank();
+    type(KeyCode.DOWN);
+    String second = part.getValue();
+    assertThat(second).isNotEqualTo(first);
+    type(KeyCode.UP);
+    assertThat(part.getValue()).isEqualTo(first);
+    type(KeyCode.UP);
+    assertThat(part.getValue()).as("around").isNotEqualTo(first).isNotEqualTo(second);
+    type(KeyCode.ESCAPE);
+    assertThat(part.getValue()).isNull();
+    assertThat(lookup("#map-joint").queryComboBox().isDisabled()).isTrue();
+    type(KeyCode.DELETE);
+    assertThat(pass().map().changed()).as("nothing chosen, nothing cleared").isEmpty();
+    type(KeyCode.DOWN);
+    type(KeyCode.DELETE);
+    untilWorkedOut();
+    assertThat(pass().map().changed()).hasSize(1);
+    assertThat(pass().map().changed().get(0).joint()).isEmpty();
+
+    Maps maps = new Maps(session, new Memory());
+    Path file = folder.resolve("map.json");
+    maps.write(file);
+    run("undo");
+    untilWorkedOut();
+    assertThat(pass().map().changed()).isEmpty();
+    interact(() -> assertThatCode(() -> maps.read(file)).doesNotThrowAnyException());
+    untilWorkedOut();
+    assertThat(pass().map().changed()).hasSize(1);
+    Files.writeString(file, Files.readString(file).replaceAll("(\"joint\" : )\"left-shin\"", "$1\"beak\""));
+    RetargetPass before = pass();
+    assertThatThrownBy(() -> maps.read(file))
+        .isInstanceOf(FormatException.class)
+        .hasMessageContaining("map.json")
+        .hasMessageContaining("no joint 'beak'");
+    assertThat(pass()).isEqualTo(before);
+    interact(() -> session.editChain("off", null, c -> c.without(c.plates().get(0).id())));
+    assertThat(maps.isThere()).isFalse();
+    assertThat(said("#characters")).doesNotContain("The take is on it");
+    run("retarget-take");
+    assertThat(said("#characters")).contains("The take is on it");
   }
 
   private void press(Node figures, Manikin manikin, Role role) {

@@ -203,8 +203,9 @@ final class PairFigures extends Region {
     if (pairs.isEmpty()) {
       return;
     }
-    if ((e.getCode() == KeyCode.DELETE || e.getCode() == KeyCode.BACK_SPACE) && part.isPresent()) {
-      cleared.accept(part.get());
+    if (e.getCode() == KeyCode.DELETE || e.getCode() == KeyCode.BACK_SPACE) {
+      part.ifPresent(cleared);
+      // here it is about parts, never about the whole plate
       e.consume();
     } else if (e.getCode() == KeyCode.ESCAPE && part.isPresent()) {
       chosen.accept(Optional.empty());
