@@ -154,7 +154,8 @@ final class RetargetVerb extends TakeVerb {
       throw new FormatException(take.toString(), complaint.get());
     }
     Motion result = stages.result();
-    Handoff.Receipt receipt = Handoff.AS_IT_CAME.with(Wish.BARE, bare).write(result, raw, to, progress);
+    Handoff.Receipt receipt =
+        Handoff.AS_IT_CAME.with(Wish.BARE, bare).write(result, raw, to, progress);
     progress.end();
     List<Contact> contacts =
         KnownContacts.of(result).contacts().stream()

@@ -1,8 +1,8 @@
 package waxhand.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.assertThatCode;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
@@ -28,9 +28,9 @@ import waxhand.core.measure.Comparison;
 import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.project.Project;
 import waxhand.core.work.Work;
-import waxhand.desk.theme.Manikin;
 import waxhand.desk.kits.characters.Maps;
 import waxhand.desk.session.Memory;
+import waxhand.desk.theme.Manikin;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.project.ProjectFile;
@@ -179,7 +179,8 @@ class CharactersTest extends DeskTest {
     interact(() -> assertThatCode(() -> maps.read(file)).doesNotThrowAnyException());
     untilWorkedOut();
     assertThat(pass().map().changed()).hasSize(1);
-    Files.writeString(file, Files.readString(file).replaceAll("(\"joint\" : )\"left-shin\"", "$1\"beak\""));
+    Files.writeString(
+        file, Files.readString(file).replaceAll("(\"joint\" : )\"left-shin\"", "$1\"beak\""));
     RetargetPass before = pass();
     assertThatThrownBy(() -> maps.read(file))
         .isInstanceOf(FormatException.class)

@@ -104,7 +104,8 @@ class ReadersFuzzTest {
     assertThat(clip.frames()).isPositive();
     Unit unit = Unit.ofKey(raw.reading().get("unit")).orElseThrow();
     Up up = Up.ofKey(raw.reading().get("up")).orElseThrow();
-    Outgoing out = new Outgoing(raw.motion(), Optional.of(raw), clip.allFrames(), unit, up, Set.of());
+    Outgoing out =
+        new Outgoing(raw.motion(), Optional.of(raw), clip.allFrames(), unit, up, Set.of());
     TakeFormat.Writer writer = Formats.of(raw).writer().orElseThrow();
     byte[] back;
     try {

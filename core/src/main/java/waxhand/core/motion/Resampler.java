@@ -53,12 +53,25 @@ public final class Resampler {
           }
         }
       }
+      if (first == 0) {
+        beyond(knots, width, 0, 1, 2);
+      }
+      if (first + 2 >= track.frames()) {
+        beyond(knots, width, 3, 2, 1);
+      }
       cubic(knots, width, at - first, values, width * n);
       if (turns) {
         Quats.normalize(values, width * n);
       }
     }
     return Track.of(track.type(), values);
+  }
+
+  /** What would stand beyond an end if the way went straight on there. Modified: knots. */
+  private static void beyond(double[] knots, int width, int at, int end, int inner) {
+    for (int i = 0; i < width; i++) {
+      knots[width * at + i] = 2 * knots[width * end + i] - knots[width * inner + i];
+    }
   }
 
   private static void cubic(double[] knots, int width, double u, double[] dest, int at) {

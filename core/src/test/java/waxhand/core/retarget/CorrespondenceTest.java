@@ -109,8 +109,7 @@ class CorrespondenceTest {
 
   @Test
   void whatHasNoCounterpartGoesWithWhatCarriesItAndIsTold() {
-    Body mittens =
-        without(STOKER, "left-index-1", "left-middle-1", "left-ring-1", "left-little-1");
+    Body mittens = without(STOKER, "left-index-1", "left-middle-1", "left-ring-1", "left-little-1");
     Correspondence pairs = new Correspondence(mittens, PILOT);
     assertThat(pairs.unmoved()).contains(Role.LEFT_INDEX_1).doesNotContain(Role.RIGHT_INDEX_1);
     assertThat(new Correspondence(PILOT, mittens).unanswered()).contains(Role.LEFT_INDEX_1);
@@ -128,8 +127,7 @@ class CorrespondenceTest {
             .with(Role.LEFT_HAND, Optional.of("right-hand"))
             .with(Role.HEAD, Optional.empty());
     Body other = map.on(PILOT);
-    assertThat(other.joint(Role.LEFT_HAND))
-        .hasValue(PILOT.skeleton().indexOf("right-hand"));
+    assertThat(other.joint(Role.LEFT_HAND)).hasValue(PILOT.skeleton().indexOf("right-hand"));
     assertThat(other.joint(Role.RIGHT_HAND)).as("a joint plays one part").isEmpty();
     assertThat(other.joint(Role.HEAD)).isEmpty();
     assertThat(map.with(Role.HEAD, Optional.of("neck")).changed()).hasSize(2);

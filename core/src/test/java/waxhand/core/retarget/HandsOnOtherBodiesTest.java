@@ -149,8 +149,7 @@ class HandsOnOtherBodiesTest {
 
   private static Motion on(Motion in, String name, double hands) {
     RetargetPass pass = RetargetPass.to(name);
-    pass =
-        new RetargetPass(name, pass.travel(), pass.feet(), hands, pass.map(), pass.match());
+    pass = new RetargetPass(name, pass.travel(), pass.feet(), hands, pass.map(), pass.match());
     return Plate.of("r", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
   }
 
@@ -203,11 +202,10 @@ class HandsOnOtherBodiesTest {
   }
 
   private static Motion onTheHips() {
-    return arms(
-            (seen, palm) ->
-                Math.abs(seen.gap(HIPS, 0, Side.LEFT) - 0.02)
-                    + 0.3 * Math.abs(palm[0] - 0.2)
-                    + Math.max(0, -seen.gap(0, Side.LEFT)))
+    return arms((seen, palm) ->
+            Math.abs(seen.gap(HIPS, 0, Side.LEFT) - 0.02)
+                + 0.3 * Math.abs(palm[0] - 0.2)
+                + Math.max(0, -seen.gap(0, Side.LEFT)))
         .with(wardrobe());
   }
 

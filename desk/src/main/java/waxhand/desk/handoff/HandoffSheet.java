@@ -16,6 +16,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
+import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -176,6 +177,7 @@ public final class HandoffSheet extends VBox {
     cancel.setOnAction(e -> close.accept(this));
     HBox buttons = new HBox(8, cancel, go);
     buttons.setAlignment(Pos.CENTER_RIGHT);
+    VBox.setMargin(buttons, new Insets(8, 0, 0, 0));
     getChildren().addAll(heading, grid, buttons);
   }
 
@@ -294,8 +296,7 @@ public final class HandoffSheet extends VBox {
     unit.setVisible(!format().isMetric());
     Set<Wish> grants = format().writer().map(TakeFormat.Writer::grants).orElse(Set.of());
     keyed.setVisible(grants.contains(Wish.KEYS));
-    bare.setVisible(
-        grants.contains(Wish.BARE) && character().flatMap(Character::skin).isPresent());
+    bare.setVisible(grants.contains(Wish.BARE) && character().flatMap(Character::skin).isPresent());
     from.setDisable(allTakes.isSelected());
     to.setDisable(allTakes.isSelected());
     if (allTakes.isSelected()) {

@@ -27,14 +27,13 @@ public final class AmcFormat implements TakeFormat {
 
   @Override
   public About about() {
-    return new About(ID, "AMC", "A skeleton and its motion, in two files; no skin.", List.of(".amc"));
+    return new About(
+        ID, "AMC", "A skeleton and its motion, in two files; no skin.", List.of(".amc"));
   }
 
   @Override
   public boolean isLike(byte[] bytes) {
-    String head =
-        TakeFormat.head(bytes)
-            .toUpperCase(Locale.ROOT);
+    String head = TakeFormat.head(bytes).toUpperCase(Locale.ROOT);
     return head.contains(":FULLY-SPECIFIED") || head.contains(":DEGREES");
   }
 

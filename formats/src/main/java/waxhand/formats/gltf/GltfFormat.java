@@ -20,7 +20,8 @@ public final class GltfFormat implements TakeFormat {
 
   @Override
   public About about() {
-    return new About(ID, "glTF", "Skeleton, skin and motion; always metres, y up.", List.of(".glb", TEXT));
+    return new About(
+        ID, "glTF", "Skeleton, skin and motion; always metres, y up.", List.of(".glb", TEXT));
   }
 
   @Override

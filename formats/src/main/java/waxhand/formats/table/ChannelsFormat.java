@@ -26,7 +26,11 @@ public final class ChannelsFormat implements TakeFormat {
 
   @Override
   public About about() {
-    return new About(ID, "JSON channels", "A skeleton and its motion as lists of numbers; no skin.", List.of(".channels.json"));
+    return new About(
+        ID,
+        "JSON channels",
+        "A skeleton and its motion as lists of numbers; no skin.",
+        List.of(".channels.json"));
   }
 
   @Override

@@ -18,13 +18,13 @@ public final class TableFormat implements TakeFormat {
 
   @Override
   public About about() {
-    return new About(ID, "CSV", "A skeleton and its motion as a table; no skin.", List.of(".csv", ".tsv"));
+    return new About(
+        ID, "CSV", "A skeleton and its motion as a table; no skin.", List.of(".csv", ".tsv"));
   }
 
   @Override
   public boolean isLike(byte[] bytes) {
-    return TakeFormat.head(bytes)
-        .startsWith("# " + TableReader.TOLD);
+    return TakeFormat.head(bytes).startsWith("# " + TableReader.TOLD);
   }
 
   @Override

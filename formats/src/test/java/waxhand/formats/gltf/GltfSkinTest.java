@@ -191,7 +191,8 @@ class GltfSkinTest {
     far[5] = 7;
     assertRefused(new Made().bound(far, SHARES), "point 1 goes with joint 7 of a skin of 2");
     double[] few = {0, 0, 0, 0};
-    assertRefused(new Made().bound(few, new double[] {1, 0, 0, 0}), "3 points have the joints of 1");
+    assertRefused(
+        new Made().bound(few, new double[] {1, 0, 0, 0}), "3 points have the joints of 1");
     Made corners = new Made().bound(BOTH, SHARES);
     corners.primitive.put(
         "indices",
