@@ -5,7 +5,6 @@ import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -26,7 +25,6 @@ import waxhand.formats.disk.Room;
 import waxhand.formats.disk.Trouble;
 import waxhand.formats.disk.Untouchable;
 import waxhand.formats.project.Recipe;
-import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.Handoff;
 
 @Command(
@@ -45,7 +43,10 @@ final class CleanVerb extends TakeVerb {
       description = "A recipe file, or the name of a shipped one. [${DEFAULT-VALUE}]")
   String recipe;
 
-  @Option(names = "--out", required = true, description = "A .bvh file, or a folder for many.")
+  @Option(
+      names = "--out",
+      required = true,
+      description = "A file, whose ending tells the format, or a folder for many.")
   Path target;
 
   @Option(
@@ -64,14 +65,15 @@ final class CleanVerb extends TakeVerb {
     how(how);
     Recipe chosen = Recipe.named(recipe);
     TakeList list = TakeList.of(takes);
-    Targets targets = targets(list.files());
+    Targets targets = claimed(list);
     ArrayNode done = JSON.createArrayNode();
     ReportPage page = new ReportPage(chosen.name());
     int failed =
         each(
-            list,
+            targets.takes(),
+            list.empty(),
             done,
-            (file, node) -> clean(file, targets.of(file), chosen, node, page),
+            (take, node) -> clean(take, targets.of(take), chosen, node, page),
             (file, why) -> page.addFailure(file.toString(), why));
     boolean reported = report == null || written(page);
     if (json) {
@@ -83,23 +85,14 @@ final class CleanVerb extends TakeVerb {
   }
 
   /** Where everything will go, checked before any of it is written. */
-  private Targets targets(List<Path> files) throws IOException {
-    boolean file = Formats.named(target.toString()).isPresent();
-    if (file && files.size() > 1) {
-      throw wrong("--out is a file, but there are " + files.size() + " takes; give a folder");
-    }
-    if (!file && Files.exists(target) && !Files.isDirectory(target)) {
-      throw wrong(
-          "--out is neither a folder nor a " + Formats.endings(Formats.writable()) + " file");
-    }
-    boolean single = file && !Files.isDirectory(target);
-    Targets targets = single ? Targets.one(files, target) : Targets.in(target, files);
+  private Targets claimed(TakeList list) throws IOException {
+    Targets targets = targets(list, target, how.animation);
     Untouchable untouchable = new Untouchable();
-    for (Path take : files) {
+    for (Path take : list.files()) {
       untouchable.reads(take, "the raw take");
     }
     Recipe.pathOf(recipe).ifPresent(path -> untouchable.reads(path, "the recipe"));
-    for (Path take : files) {
+    for (TakeIn take : targets.takes()) {
       untouchable.claim(targets.of(take));
     }
     if (report != null) {
@@ -143,9 +136,10 @@ final class CleanVerb extends TakeVerb {
     return brief;
   }
 
-  private void clean(Path file, Path to, Recipe chosen, ObjectNode node, ReportPage page)
+  private void clean(TakeIn take, Path to, Recipe chosen, ObjectNode node, ReportPage page)
       throws IOException {
-    RawTake raw = read(file, how);
+    Path file = take.file();
+    RawTake raw = read(take, how);
     Clip clip = raw.motion().clip();
     long needed = (long) (PLATE_SHARE * chosen.chain().size() * clip.bytesBeyond(null));
     Room.need(file.toString(), needed + Handoff.memoryBytes(clip, clip.allFrames()), "cleaning it");
@@ -156,7 +150,7 @@ final class CleanVerb extends TakeVerb {
     Optional<Ahead<Survey>> after = reported(stages.result());
     Handoff.Receipt receipt = Handoff.AS_IT_CAME.write(stages.result(), raw, to, progress);
     if (before.isPresent()) {
-      page.add(file.toString(), stages, before.get(), after.get());
+      page.add(take.toString(), stages, before.get(), after.get());
     }
     progress.end();
     node.put("out", to.toString()).put("frames", receipt.frames());

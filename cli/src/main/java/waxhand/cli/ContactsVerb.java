@@ -58,15 +58,16 @@ final class ContactsVerb extends TakeVerb {
       throw wrong("--height must be from 0 to 1000 mm and --speed from 0 to 10000 mm/s");
     }
     ArrayNode all = JSON.createArrayNode();
-    int failed = each(list, all, this::contacts, (file, why) -> {});
+    int failed = each(TakeIn.firsts(list.files()), list.empty(), all, this::contacts, (file, why) -> {});
     if (json) {
       print(all.size() == 1 ? all.get(0) : all);
     }
     return failed == 0 ? 0 : 1;
   }
 
-  private void contacts(Path file, ObjectNode node) throws IOException {
+  private void contacts(TakeIn take, ObjectNode node) throws IOException {
     List<Contact> known = truth == null ? List.of() : truth(truth, Rehearsal::contactsOf);
+    Path file = take.file();
     Motion motion = read(file).motion();
     requireSame(truth, known.stream().map(Contact::frames), motion);
     ContactSettings settings =

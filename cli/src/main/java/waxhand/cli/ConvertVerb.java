@@ -1,6 +1,9 @@
 package waxhand.cli;
 
+import java.io.IOException;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -22,7 +25,8 @@ final class ConvertVerb extends TakeVerb {
   @Parameters(
       index = "1",
       paramLabel = "OUT",
-      description = "The file to write; its ending tells the format.")
+      description =
+          "The file to write; its ending tells the format. Or a folder, for all takes of IN.")
   Path outFile;
 
   @Option(
@@ -48,6 +52,12 @@ final class ConvertVerb extends TakeVerb {
       description = "Few keys with slopes in place of every frame, where the format has such.")
   boolean keys;
 
+  @Option(
+      names = "--animation",
+      paramLabel = "NAME",
+      description = "The take that is meant where IN holds several; else the first.")
+  String animation;
+
   @Option(names = "--from-unit", description = "Unit of IN, where the guess is wrong.")
   String fromUnit;
 
@@ -72,17 +82,28 @@ final class ConvertVerb extends TakeVerb {
     reading = fromUnit == null ? reading : reading.withUnit(unit(fromUnit).orElseThrow());
     reading = fromUp == null ? reading : reading.withUp(up(fromUp).orElseThrow());
     reading = fromRate == null ? reading : reading.withRate(fromRate);
-    new Untouchable().reads(in, "the raw take").claim(outFile);
-    RawTake raw = read(in, reading);
+    reading = animation == null ? reading : reading.withTake(animation);
+    Targets targets = targets(new TakeList(List.of(in), Map.of()), outFile, animation);
+    Untouchable untouchable = new Untouchable().reads(in, "the raw take");
+    for (TakeIn take : targets.takes()) {
+      untouchable.claim(targets.of(take));
+    }
+    for (TakeIn take : targets.takes()) {
+      write(take, reading, targets.of(take));
+    }
+    return 0;
+  }
+
+  private void write(TakeIn take, Reading reading, Path to) throws IOException {
+    RawTake raw = read(take.file(), take.how(reading));
     Handoff handoff =
         new Handoff(range(range, raw.motion().clip().frames()), unit(unit), up(up))
             .with(Wish.REST, true)
             .with(Wish.KEYS, keys)
             .atRate(rate == null ? OptionalDouble.empty() : OptionalDouble.of(rate));
-    Progress progress = new Progress("writing", outFile);
-    Handoff.Receipt receipt = handoff.write(raw.motion(), raw, outFile, progress);
+    Progress progress = new Progress("writing", to);
+    Handoff.Receipt receipt = handoff.write(raw.motion(), raw, to, progress);
     progress.end();
     out().println(receipt.words());
-    return 0;
   }
 }

@@ -3,7 +3,6 @@ package waxhand.cli;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
@@ -64,7 +63,7 @@ final class RetargetVerb extends TakeVerb {
   @Option(
       names = "--travel",
       defaultValue = "scale",
-      description = "How far the character goes: keep, scale or in-place. [${DEFAULT-VALUE}]")
+      description = "How far the character goes: keep, scale, in-place or loop. [${DEFAULT-VALUE}]")
   String travel;
 
   @Option(names = "--skeleton", description = "The skeleton alone, without the character's skin.")
@@ -76,7 +75,7 @@ final class RetargetVerb extends TakeVerb {
   @Mixin ReadingOptions how;
 
   /** In the order of {@link Travel}. */
-  private static final List<String> WAYS = List.of("scale", "keep", "in-place");
+  private static final List<String> WAYS = List.of("scale", "keep", "in-place", "loop");
 
   @Override
   public Integer call() throws Exception {
@@ -86,13 +85,14 @@ final class RetargetVerb extends TakeVerb {
     }
     TakeList list = TakeList.of(takes);
     Optional<Path> file = Dress.file(this, named);
-    Targets targets = targets(list.files(), file);
+    Targets targets = claimed(list, file);
     Character character = Dress.character(this, named);
     MapFile pairs = map == null ? null : MapFile.read(map);
     ArrayNode done = JSON.createArrayNode();
     int failed =
         each(
-            list,
+            targets.takes(),
+            list.empty(),
             done,
             (take, node) -> retarget(take, targets.of(take), character, pairs, node),
             (take, why) -> {});
@@ -104,37 +104,30 @@ final class RetargetVerb extends TakeVerb {
     return failed == 0 ? 0 : 1;
   }
 
-  private Targets targets(List<Path> files, Optional<Path> character) throws IOException {
-    boolean file = Formats.named(target.toString()).isPresent() && !Files.isDirectory(target);
-    if (file && files.size() > 1) {
-      throw wrong("--out is a file, but there are " + files.size() + " takes; give a folder");
-    }
-    if (!file && Files.exists(target) && !Files.isDirectory(target)) {
-      throw wrong(
-          "--out is neither a folder nor a " + Formats.endings(Formats.writable()) + " file");
-    }
+  private Targets claimed(TakeList list, Optional<Path> character) throws IOException {
     String ending =
         character
             .map(p -> p.getFileName().toString())
             .map(n -> n.substring(TakeFiles.bareName(n).length()))
             .filter(e -> Formats.named(e).flatMap(f -> f.writer()).isPresent())
             .orElse(".glb");
-    Targets targets = file ? Targets.one(files, target) : Targets.in(target, files).ending(ending);
+    Targets asked = targets(list, target, how.animation);
+    Targets targets = asked.takes().stream().map(asked::of).allMatch(target::equals) ? asked : asked.ending(ending);
     Untouchable untouchable = new Untouchable();
-    for (Path take : files) {
+    for (Path take : list.files()) {
       untouchable.reads(take, "the raw take");
     }
     character.ifPresent(p -> untouchable.reads(p, "the character"));
     if (map != null) {
       untouchable.reads(map, "the map");
     }
-    for (Path take : files) {
+    for (TakeIn take : targets.takes()) {
       untouchable.claim(targets.of(take));
     }
     return targets;
   }
 
-  private void retarget(Path take, Path to, Character on, MapFile pairs, ObjectNode node)
+  private void retarget(TakeIn take, Path to, Character on, MapFile pairs, ObjectNode node)
       throws IOException {
     RawTake raw = read(take, how);
     Body source = pairs == null ? raw.motion().body() : pairs.source(raw.motion().body());
@@ -145,13 +138,13 @@ final class RetargetVerb extends TakeVerb {
             .withMap(changed)
             .withMatch(Match.FOUND.withTurns(pairs == null ? List.of() : pairs.turns()))
             .withTravel(Travel.values()[WAYS.indexOf(travel)]);
-    Progress progress = new Progress("retargeting", take);
+    Progress progress = new Progress("retargeting", take.file());
     Evaluator.Stages stages =
         new Evaluator(in).evaluate(Chain.of(Plate.of("retarget", pass)), progress);
     Optional<String> complaint = complaint(stages, 0);
     if (complaint.isPresent()) {
       progress.end();
-      throw new FormatException(take.toString(), complaint.get());
+      throw new FormatException(take.file().toString(), complaint.get());
     }
     Motion result = stages.result();
     Handoff.Receipt receipt =

@@ -55,7 +55,7 @@ final class SurveyVerb extends TakeVerb {
       throw wrong("--truth is of one take, but there are " + list.files().size());
     }
     ArrayNode all = JSON.createArrayNode();
-    int failed = each(list, all, (file, node) -> survey(file, wanted, node), (file, why) -> {});
+    int failed = each(TakeIn.firsts(list.files()), list.empty(), all, (file, node) -> survey(file, wanted, node), (file, why) -> {});
     if (json) {
       print(all.size() == 1 ? all.get(0) : all);
     }
@@ -84,8 +84,9 @@ final class SurveyVerb extends TakeVerb {
     return wanted;
   }
 
-  private void survey(Path file, Set<FindingKind> wanted, ObjectNode node) throws IOException {
-    Motion motion = read(file, how).motion();
+  private void survey(TakeIn take, Set<FindingKind> wanted, ObjectNode node) throws IOException {
+    Path file = take.file();
+    Motion motion = read(take, how).motion();
     List<Fault> faults = truth == null ? List.of() : truth(truth, Rehearsal::faultsOf);
     requireSame(truth, faults.stream().map(Fault::frames), motion);
     Progress progress = new Progress("surveying", file);

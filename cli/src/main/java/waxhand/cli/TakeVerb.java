@@ -9,7 +9,9 @@ import com.fasterxml.jackson.databind.node.NullNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
@@ -32,6 +34,7 @@ import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.disk.Trouble;
 import waxhand.formats.disk.WholeFile;
+import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.TakeFiles;
 
 /** What the verbs share: how takes are read and how figures come out. */
@@ -62,6 +65,29 @@ abstract class TakeVerb implements Callable<Integer> {
         .orElseGet(() -> placed.complaint(in));
   }
 
+  /**
+   * Where the results of takes go: to a file, the first of several in one take's file, or to a
+   * folder, all of them.
+   *
+   * @param target what was asked for
+   * @param animation the one that is meant of several in a file, where that was said
+   */
+  Targets targets(TakeList list, Path target, String animation) {
+    boolean file = Formats.named(target.toString()).isPresent() && !Files.isDirectory(target);
+    List<Path> files = list.files();
+    if (file && files.size() > 1) {
+      throw wrong("--out is a file, but there are " + files.size() + " takes; give a folder");
+    }
+    if (!file && Files.exists(target) && !Files.isDirectory(target)) {
+      throw wrong(
+          "--out is neither a folder nor a " + Formats.endings(Formats.writable()) + " file");
+    }
+    if (file) {
+      return Targets.one(TakeIn.firsts(files), target);
+    }
+    return Targets.in(target, animation == null ? TakeIn.all(files) : TakeIn.firsts(files));
+  }
+
   PrintWriter err() {
     return LegibleWriter.of(spec.commandLine().getErr());
   }
@@ -87,42 +113,56 @@ abstract class TakeVerb implements Callable<Integer> {
 
   /** What a verb does with one of many takes. */
   interface OnTake {
-    void run(Path file, ObjectNode node) throws IOException;
+    void run(TakeIn take, ObjectNode node) throws IOException;
   }
 
   /**
    * Does it for every take; one that fails, for whatever reason, is reported, in its node too, and
    * the rest is done.
    *
+   * @param empty folders without a take, and why
    * @param failed told of each failure: the take and the reason
    * @return how many failed
    */
-  int each(TakeList takes, ArrayNode nodes, OnTake work, BiConsumer<Path, String> failed) {
+  int each(
+      List<TakeIn> takes,
+      Map<Path, String> empty,
+      ArrayNode nodes,
+      OnTake work,
+      BiConsumer<Path, String> failed) {
     int failures = 0;
-    for (Map.Entry<Path, String> empty : takes.empty().entrySet()) {
+    for (Map.Entry<Path, String> none : empty.entrySet()) {
       failures++;
-      fail(empty.getKey(), empty.getValue(), nodes.addObject(), failed);
+      fail(TakeIn.of(none.getKey()), none.getValue(), nodes.addObject(), failed);
     }
-    for (Path file : takes.files()) {
-      ObjectNode node = nodes.addObject().put("take", file.toString());
+    for (TakeIn take : takes) {
+      Path file = take.file();
+      ObjectNode node = nodes.addObject();
+      name(take, node);
       try {
-        work.run(file, node);
+        work.run(take, node);
       } catch (CancellationException e) {
         throw e;
       } catch (Exception | OutOfMemoryError | StackOverflowError e) {
         failures++;
         String reason = Trouble.words(e);
         boolean named = reason.contains(Legible.whole(file.toString()));
-        fail(file, named ? reason : file + ": " + reason, node, failed);
+        fail(take, named ? reason : file + ": " + reason, node, failed);
       }
     }
     return failures;
   }
 
-  private void fail(Path take, String told, ObjectNode node, BiConsumer<Path, String> failed) {
+  private static void name(TakeIn take, ObjectNode node) {
+    node.put("take", take.file().toString());
+    take.animation().ifPresent(a -> node.put("animation", a));
+  }
+
+  private void fail(TakeIn take, String told, ObjectNode node, BiConsumer<Path, String> failed) {
     node.removeAll();
-    node.put("take", take.toString()).put("error", told);
-    failed.accept(take, told);
+    name(take, node);
+    node.put("error", told);
+    failed.accept(take.file(), told);
     err().println("waxhand: " + told);
   }
 
@@ -163,6 +203,10 @@ abstract class TakeVerb implements Callable<Integer> {
 
   RawTake read(Path path, ReadingOptions how) throws IOException {
     return read(path, how(how));
+  }
+
+  RawTake read(TakeIn take, ReadingOptions how) throws IOException {
+    return read(take.file(), take.how(how(how)));
   }
 
   /** What is overruled in reading, checked. */

@@ -3,6 +3,7 @@ package waxhand.cli;
 import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -14,31 +15,35 @@ import waxhand.formats.takes.TakeFiles;
  * front, and a number where that is not enough.
  */
 final class Targets {
-  private final Map<Path, Path> targets = new HashMap<>();
+  private final Map<TakeIn, Path> targets = new LinkedHashMap<>();
 
-  private Targets() {}
+  private final List<TakeIn> takes;
+
+  private Targets(List<TakeIn> takes) {
+    this.takes = takes;
+  }
 
   /** One take, or none, to a file. */
-  static Targets one(List<Path> takes, Path file) {
-    Targets targets = new Targets();
+  static Targets one(List<TakeIn> takes, Path file) {
+    Targets targets = new Targets(takes);
     takes.forEach(take -> targets.targets.put(take, file));
     return targets;
   }
 
   /** Each take to a file of its own in a folder. */
-  static Targets in(Path folder, List<Path> takes) {
+  static Targets in(Path folder, List<TakeIn> takes) {
     Map<String, Integer> count = new HashMap<>();
-    takes.forEach(take -> count.merge(key(name(take)), 1, Integer::sum));
-    Targets targets = new Targets();
+    takes.forEach(take -> count.merge(key(take.fileName()), 1, Integer::sum));
+    Targets targets = new Targets(takes);
     Set<String> given = new HashSet<>();
-    for (Path take : takes) {
-      String own = name(take);
+    for (TakeIn take : takes) {
+      String own = take.fileName();
       if (count.get(key(own)) == 1) {
         given.add(key(own));
         targets.targets.put(take, folder.resolve(own));
       }
     }
-    for (Path take : takes) {
+    for (TakeIn take : takes) {
       if (!targets.targets.containsKey(take)) {
         targets.targets.put(take, folder.resolve(distinct(take, given)));
       }
@@ -48,7 +53,7 @@ final class Targets {
 
   /** The same files with another ending. */
   Targets ending(String other) {
-    Targets changed = new Targets();
+    Targets changed = new Targets(takes);
     targets.forEach(
         (take, to) ->
             changed.targets.put(
@@ -58,10 +63,10 @@ final class Targets {
   }
 
   /** A name that none of those given is. */
-  private static String distinct(Path take, Set<String> given) {
-    Path parent = take.toAbsolutePath().normalize().getParent();
+  private static String distinct(TakeIn take, Set<String> given) {
+    Path parent = take.file().toAbsolutePath().normalize().getParent();
     String from = parent == null || parent.getFileName() == null ? "" : parent.getFileName() + "-";
-    String name = from + name(take);
+    String name = from + take.fileName();
     String free = name;
     for (int n = 2; !given.add(key(free)); n++) {
       free = TakeFiles.bareName(name) + "-" + n + name.substring(TakeFiles.bareName(name).length());
@@ -69,16 +74,17 @@ final class Targets {
     return free;
   }
 
-  private static String name(Path take) {
-    return String.valueOf(take.getFileName());
-  }
-
   /** Names that some disks take for one. */
   private static String key(String name) {
     return name.toLowerCase(Locale.ROOT);
   }
 
-  Path of(Path take) {
+  /** The takes, those of one file in its order. */
+  List<TakeIn> takes() {
+    return takes;
+  }
+
+  Path of(TakeIn take) {
     return targets.get(take);
   }
 }

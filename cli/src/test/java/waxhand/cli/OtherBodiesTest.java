@@ -3,6 +3,8 @@ package waxhand.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.BeforeEach;
@@ -158,5 +160,30 @@ class OtherBodiesTest extends CliTest {
     Path again = folder.resolve("again.glb");
     assertThat(run("retarget", truth, "--to", client, "--out", again)).isZero();
     assertThat(Files.size(again)).isCloseTo(Files.size(client), within(200L));
+  }
+
+  @Test
+  void everyAnimationOfAFileIsATake() throws Exception {
+    Path one = folder.resolve("shoot.gltf");
+    assertThat(run("convert", truth, one)).isZero();
+    ObjectNode root = (ObjectNode) new ObjectMapper().readTree(one.toFile());
+    ObjectNode lift = (ObjectNode) root.path("animations").get(0);
+    root.withArray("animations").add(lift.deepCopy().put("name", "set/down")).add(lift.deepCopy());
+    new ObjectMapper().writeValue(one.toFile(), root);
+    Path all = folder.resolve("all");
+    assertThat(run("retarget", one, "--to", "pilot", "--out", all, "--json")).isZero();
+    assertThat(json()).hasSize(3);
+    assertThat(json().get(1).get("animation").asText()).isEqualTo("set/down");
+    assertThat(all.resolve("shoot-set-down.glb")).exists();
+    Path written = folder.resolve("written");
+    assertThat(run("convert", one, written)).isZero();
+    assertThat(run("compare", truth, written.resolve("shoot-set-down.gltf"), "--json")).isZero();
+    assertThat(json().get("positionRmsMm").asDouble()).isLessThan(0.1);
+    // one file takes one of them
+    assertThat(run("clean", one, "--animation", "none", "--out", folder.resolve("c.glb")))
+        .isEqualTo(1);
+    assertThat(err).contains("set/down");
+    assertThat(run("convert", one, folder.resolve("c.glb"))).isZero();
+    assertThat(err).contains("3 animations");
   }
 }

@@ -65,6 +65,11 @@ public interface TakeFormat {
     return bytes;
   }
 
+  /** Whether a file may hold several takes. */
+  default boolean holdsSeveral() {
+    return false;
+  }
+
   /**
    * The names of the takes in a file, in order; one, whatever its name, in most formats.
    *

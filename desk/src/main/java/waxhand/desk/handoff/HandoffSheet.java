@@ -253,16 +253,16 @@ public final class HandoffSheet extends VBox {
   }
 
   private String fileName(String take, String first, String last) {
-    return pattern
+    String name =
+        pattern
             .getText()
             .replace("{take}", take)
             .replace("{character}", character().map(Character::name).orElse("captured"))
             .replace("{date}", LocalDate.now(ZoneId.systemDefault()).toString())
             .replace("{project}", session.projectProperty().get().name())
             .replace("{from}", first)
-            .replace("{to}", last)
-            .replaceAll("[/\\\\:*?\"<>|]", "-")
-        + format().endings().get(0);
+            .replace("{to}", last);
+    return TakeFiles.fileName(name) + format().endings().get(0);
   }
 
   /** The character the take is on, as far as it is known. */

@@ -50,6 +50,11 @@ public final class GltfFormat implements TakeFormat {
   }
 
   @Override
+  public boolean holdsSeveral() {
+    return true;
+  }
+
+  @Override
   public List<String> takes(String name, byte[] bytes) throws FormatException {
     return GltfTakeReader.names(Gltf.read(name, bytes, Beside.NOTHING));
   }

@@ -72,7 +72,7 @@ public final class TakeFiles {
     String name = path.getFileName() == null ? path.toString() : path.getFileName().toString();
     Optional<TakeFormat> format = Formats.named(name);
     try {
-      if (format.isEmpty()) {
+      if (format.isEmpty() || !format.get().holdsSeveral()) {
         return List.of("");
       }
       byte[] bytes = WholeFile.read(path, WholeFile.MOST_BYTES);
@@ -111,6 +111,11 @@ public final class TakeFiles {
             .findFirst()
             .orElse("");
     return new FormatException(name, none + like);
+  }
+
+  /** A name as a file of any disk may have it. */
+  public static String fileName(String name) {
+    return name.replaceAll("[/\\\\:*?\"<>|\\p{Cntrl}]", "-");
   }
 
   /** The file's name without its ending. */

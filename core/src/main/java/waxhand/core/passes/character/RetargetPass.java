@@ -75,7 +75,8 @@ public record RetargetPass(
                       "Travel",
                       Travel.class,
                       "How far the character goes: by as much farther as its legs are longer, as"
-                          + " far as was captured, or nowhere.",
+                          + " far as was captured, or nowhere, its end brought to its beginning for"
+                          + " a loop.",
                       RetargetPass::travel,
                       (p, v) -> p.withTravel(v)),
                   FEET.of(

@@ -37,6 +37,7 @@ import waxhand.core.work.Work;
  * @param planted what holds feet, knees and resting hands
  * @param touching where hands belong
  * @param treadmill what takes the travel away; empty where it stays
+ * @param loop what brings its end to its beginning
  */
 public record Retargeted(
     RetargetPass pass,
@@ -45,7 +46,8 @@ public record Retargeted(
     Motion moved,
     Optional<Planted> planted,
     Touching touching,
-    Optional<Treadmill> treadmill)
+    Optional<Treadmill> treadmill,
+    Optional<Loop> loop)
     implements Prepared {
 
   /** Hands are worked out in so many frames at a time. */
@@ -104,15 +106,26 @@ public record Retargeted(
                     moved, resting.plants(pass.feet()), resting.ground(moved, path.up())))
             : Optional.empty();
     Optional<Treadmill> treadmill =
-        pass.travel() == Travel.IN_PLACE ? Optional.of(new Treadmill(moved)) : Optional.empty();
-    return new Retargeted(
-        pass,
-        in,
-        transfer,
-        moved,
-        planted,
-        new Touching(in, moved, resting.hands(pass.feet())),
-        treadmill);
+        pass.travel().isInPlace() ? Optional.of(new Treadmill(moved)) : Optional.empty();
+    Retargeted open =
+        new Retargeted(
+            pass,
+            in,
+            transfer,
+            moved,
+            planted,
+            new Touching(in, moved, resting.hands(pass.feet())),
+            treadmill,
+            Optional.empty());
+    return pass.travel() == Travel.LOOP ? open.closed() : open;
+  }
+
+  private Retargeted closed() {
+    int frames = moved.clip().frames();
+    Motion first = apply(in, Frames.first(1), Work.UNWATCHED);
+    Motion last = apply(in, new Frames(frames - 1, frames), Work.UNWATCHED);
+    Optional<Loop> closing = Optional.of(new Loop(first, last));
+    return new Retargeted(pass, in, transfer, moved, planted, touching, treadmill, closing);
   }
 
   private double rateHz() {
@@ -153,14 +166,15 @@ public record Retargeted(
               InBlocks.of(held.clip(), frames, work, HANDS_BLOCK, run -> touching(feet, run)));
     }
     Motion touched = held;
-    return treadmill.map(t -> t.keep(touched, frames)).orElse(touched);
+    Motion placed = treadmill.map(t -> t.keep(touched, frames)).orElse(touched);
+    return loop.map(l -> l.close(placed, frames)).orElse(placed);
   }
 
   @Override
   public Optional<String> complaint() {
     List<String> missing = pass.map().missing(moved.body());
     return missing.isEmpty()
-        ? Optional.empty()
+        ? loop.flatMap(Loop::open)
         : Optional.of(
             pass.character()
                 + " has no joint '"

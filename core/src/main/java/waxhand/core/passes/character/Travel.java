@@ -9,12 +9,18 @@ public enum Travel implements Worded {
   /** It goes where the captured body went. */
   KEPT("kept"),
   /** It stays about where it begins, as on a treadmill. */
-  IN_PLACE("in place");
+  IN_PLACE("in place"),
+  /** The same, and its end is brought to its beginning. */
+  LOOP("in place, as a loop");
 
   private final String words;
 
   Travel(String words) {
     this.words = words;
+  }
+
+  boolean isInPlace() {
+    return this == IN_PLACE || this == LOOP;
   }
 
   @Override

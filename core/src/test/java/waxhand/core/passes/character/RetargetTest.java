@@ -29,6 +29,7 @@ import waxhand.core.measure.CarriedOver;
 import waxhand.core.measure.Comparison;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.Frames;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
@@ -295,6 +296,49 @@ class RetargetTest {
     assertThat(way(kept)).isCloseTo(way, within(0.03));
     assertThat(Math.abs(way(still))).isLessThan(0.3);
     assertThat(KnownContacts.of(still)).isEqualTo(KnownContacts.NONE);
+  }
+
+  @Test
+  void inPlaceItIsALoopWhereItsEndsAreAlike() {
+    Motion in = walking(600);
+    RetargetPass loop = RetargetPass.to("pilot").withTravel(Travel.LOOP);
+    Motion round = in.with(in.clip().cut(new Frames(0, 540)));
+    Motion open = put(round, loop.withTravel(Travel.IN_PLACE));
+    Motion closed = put(round, loop);
+    assertThat(apartMm(open, 539, open, 0)).isGreaterThan(10);
+    assertThat(apartMm(closed, 539, closed, 0)).isLessThan(1e-6);
+    // half is taken at either end and nothing in the middle, and it takes no leap
+    double ends = apartMm(open, 539, open, 0);
+    assertThat(apartMm(open, 0, closed, 0)).isCloseTo(ends / 2, within(0.2 * ends));
+    assertThat(apartMm(open, 270, closed, 270)).isLessThan(ends / 500);
+    for (int f = 1; f < 540; f++) {
+      assertThat(apartMm(closed, f, closed, f - 1))
+          .isLessThan(apartMm(open, f, open, f - 1) + 3 * ends / 540);
+    }
+    Plate plate = Plate.of("retarget", loop);
+    assertThat(plate.complaint(round)).isEmpty();
+    // from upright to the deepest it does not come round: it stays open and says so
+    Motion half = in.with(in.clip().cut(new Frames(0, 300)));
+    assertThat(plate.complaint(half).orElseThrow()).contains("no loop").contains("shin");
+    Motion left = put(half, loop);
+    Motion same = put(half, loop.withTravel(Travel.IN_PLACE));
+    assertThat(Comparison.of(same, left, List.of()).positionRmsMm()).isLessThan(1e-6);
+  }
+
+  /** How far joints are apart at most, millimetres. */
+  private static double apartMm(Motion a, int f, Motion b, int g) {
+    WorldPose one = new WorldPose(a.clip().skeleton());
+    WorldPose other = new WorldPose(b.clip().skeleton());
+    one.solve(a.clip(), f);
+    other.solve(b.clip(), g);
+    double worst = 0;
+    for (int j = 0; j < a.clip().skeleton().size(); j++) {
+      double x = one.x(j) - other.x(j);
+      double y = one.y(j) - other.y(j);
+      double z = one.z(j) - other.z(j);
+      worst = Math.max(worst, 1000 * Math.sqrt(x * x + y * y + z * z));
+    }
+    return worst;
   }
 
   /** The bending one, carried along z. */
