@@ -8,7 +8,6 @@ import javafx.scene.Group;
 import javafx.scene.paint.Color;
 import javafx.scene.paint.PhongMaterial;
 import waxhand.core.body.Side;
-import waxhand.core.motion.WorldPose;
 import waxhand.core.scene.Motion;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
@@ -92,9 +91,9 @@ final class Figure {
     return material;
   }
 
-  /** Moves the skins, which are shaped as they stand at rest, to a solved pose. */
-  void move(WorldPose pose) {
-    moves.to(pose);
+  /** Moves the skins, which are shaped as they stand at rest, to a solved pose, and to their shapes. */
+  void move(Posed posed) {
+    moves.to(posed.pose()).weighing(posed::channel);
     worn.forEach(w -> w.move(moves));
   }
 }

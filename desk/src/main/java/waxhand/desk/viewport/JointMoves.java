@@ -1,13 +1,18 @@
 package waxhand.desk.viewport;
 
+import java.util.function.ToDoubleFunction;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.WorldPose;
 
-/** What takes each joint from where it stands at rest to where a pose has it. */
+/**
+ * What takes each joint from where it stands at rest to where a pose has it, and a skin to its
+ * shapes.
+ */
 final class JointMoves {
   private final double[] fromRest;
   private final double[] turn = new double[4];
   private WorldPose pose;
+  private ToDoubleFunction<String> weights = shape -> 0;
 
   /**
    * @param fromRest for each joint, what takes the world's axes at rest to its own, 4 numbers. Not
@@ -20,6 +25,16 @@ final class JointMoves {
   JointMoves to(WorldPose other) {
     pose = other;
     return this;
+  }
+
+  /** With how much a skin goes to each shape, by its name. */
+  JointMoves weighing(ToDoubleFunction<String> other) {
+    weights = other;
+    return this;
+  }
+
+  double weight(String shape) {
+    return weights.applyAsDouble(shape);
   }
 
   /**

@@ -7,6 +7,7 @@ import waxhand.core.body.Role;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.retarget.Transfer;
+import waxhand.core.scene.Channels;
 import waxhand.core.scene.Motion;
 
 /** A motion at the frame that is shown, with the places of its joints. */
@@ -14,6 +15,7 @@ final class Posed {
   private Optional<Motion> motion = Optional.empty();
   private WorldPose pose;
   private Skeleton skeleton;
+  private int frame;
 
   void show(Optional<Motion> other) {
     motion = other;
@@ -24,9 +26,18 @@ final class Posed {
   }
 
   /** Works out the places of the joints; a frame beyond the take is its last. */
-  void solve(int frame) {
+  void solve(int wanted) {
     motion.ifPresent(
-        m -> pose.solve(m.clip(), Math.max(0, Math.min(m.clip().frames() - 1, frame))));
+        m -> {
+          frame = Math.max(0, Math.min(m.clip().frames() - 1, wanted));
+          pose.solve(m.clip(), frame);
+        });
+  }
+
+  /** The value of a channel in the frame; 0 where there is none of that name. */
+  double channel(String name) {
+    Channels channels = motion.map(Channels::of).orElse(Channels.NONE);
+    return channels.has(name) ? channels.at(name, frame) : 0;
   }
 
   /**

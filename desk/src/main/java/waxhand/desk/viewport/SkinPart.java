@@ -10,6 +10,7 @@ import org.joml.Vector3d;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
+import waxhand.core.character.BlendShape;
 import waxhand.core.character.Skin;
 import waxhand.core.character.Skinning;
 
@@ -31,6 +32,9 @@ final class SkinPart implements Part {
   private final float[] shares;
   private final int[] triangles;
 
+  /** Those that move any of its points. */
+  private final List<BlendShape> shapes;
+
   private SkinPart(
       int joint,
       Side side,
@@ -40,7 +44,8 @@ final class SkinPart implements Part {
       float[] normals,
       int[] carriers,
       float[] shares,
-      int[] triangles) {
+      int[] triangles,
+      List<BlendShape> shapes) {
     this.joint = joint;
     this.side = side;
     this.by = by;
@@ -50,6 +55,7 @@ final class SkinPart implements Part {
     this.carriers = carriers;
     this.shares = shares;
     this.triangles = triangles;
+    this.shapes = shapes;
   }
 
   /** A skin in parts, one a joint that any of it goes with. */
@@ -115,7 +121,29 @@ final class SkinPart implements Part {
       places[3 * n + 2] = rest[by[n]].z;
     }
     Side side = body.role(joint).map(Role::side).orElse(Side.MIDDLE);
-    return new SkinPart(joint, side, by, places, points, turned, carriers, shares, triangles);
+    List<BlendShape> shapes =
+        skin.shapes().stream()
+            .map(shape -> of(shape, numbers))
+            .filter(shape -> !isStill(shape.moves()))
+            .toList();
+    return new SkinPart(
+        joint, side, by, places, points, turned, carriers, shares, triangles, shapes);
+  }
+
+  /** What a shape does to some of a skin's points. */
+  private static BlendShape of(BlendShape shape, Map<Integer, Integer> numbers) {
+    float[] moves = new float[3 * numbers.size()];
+    numbers.forEach((point, n) -> System.arraycopy(shape.moves(), 3 * point, moves, 3 * n, 3));
+    return new BlendShape(shape.name(), moves);
+  }
+
+  private static boolean isStill(float[] moves) {
+    for (float move : moves) {
+      if (move != 0) {
+        return false;
+      }
+    }
+    return true;
   }
 
   @Override
@@ -141,6 +169,8 @@ final class SkinPart implements Part {
       private final double[] one = new double[12];
       private final float[] bent = points.clone();
       private final float[] turned = normals.clone();
+      private final float[] shaped = points.clone();
+      private final double[] weights = new double[shapes.size()];
 
       {
         put(IDENTITY);
@@ -148,7 +178,7 @@ final class SkinPart implements Part {
 
       @Override
       void move(JointMoves pose) {
-        boolean other = false;
+        boolean other = shape(pose);
         for (int j = 0; j < by.length; j++) {
           pose.matrix(by[j], one);
           for (int r = 0; r < 3; r++) {
@@ -161,10 +191,30 @@ final class SkinPart implements Part {
           System.arraycopy(one, 0, moves, 12 * j, 12);
         }
         if (other) {
-          Skinning.bend(points, normals, carriers, shares, moves, bent, turned);
+          Skinning.bend(shaped, normals, carriers, shares, moves, bent, turned);
           mesh.getPoints().setAll(bent);
           mesh.getNormals().setAll(turned);
         }
+      }
+
+      /** Brings the points to their shapes; whether any weight is another than before. */
+      private boolean shape(JointMoves pose) {
+        boolean other = false;
+        for (int k = 0; k < weights.length; k++) {
+          double weight = pose.weight(shapes.get(k).name());
+          other |= weight != weights[k];
+          weights[k] = weight;
+        }
+        if (other) {
+          System.arraycopy(points, 0, shaped, 0, points.length);
+          for (int k = 0; k < weights.length; k++) {
+            float[] moves = shapes.get(k).moves();
+            for (int n = 0; n < moves.length && weights[k] != 0; n++) {
+              shaped[n] += (float) (weights[k] * moves[n]);
+            }
+          }
+        }
+        return other;
       }
     };
   }

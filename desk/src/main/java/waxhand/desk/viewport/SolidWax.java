@@ -89,7 +89,7 @@ final class SolidWax {
     boolean shown = opacity > 0 && wax.motion().map(figure::fits).orElse(false);
     figure.setShown(shown);
     if (shown) {
-      figure.move(wax.pose());
+      figure.move(wax);
     }
     room.look(camera);
     clearWax.look(camera);

@@ -17,14 +17,17 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
+import waxhand.core.character.BlendShape;
 import waxhand.core.character.Character;
 import waxhand.core.character.LayFigures;
+import waxhand.core.character.Skin;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.scene.Channels;
 import waxhand.core.scene.Motion;
 import waxhand.rehearsal.actor.Build;
 
@@ -227,5 +230,56 @@ class FigureTest {
       float after = ((TriangleMesh) one.skin.getMesh()).getPoints().get(1);
       assertThat(after - before).isCloseTo((float) (5 - rest[0].y), within(1e-4f));
     }
+  }
+
+  /** Channels of a take move the shapes of the same names, and no others. */
+  @Test
+  void aSkinGoesToItsShapesByTheChannelsOfATake() {
+    Character stoker = LayFigures.named("stoker").orElseThrow();
+    Skin plain = stoker.skin().orElseThrow();
+    float[] up = new float[plain.points().length];
+    up[1] = 0.1f;
+    List<BlendShape> shapes = List.of(new BlendShape("smile", up), new BlendShape("frown", up));
+    Skin skin =
+        new Skin(
+            plain.points(),
+            plain.triangles(),
+            plain.joints(),
+            plain.shares(),
+            plain.colours(),
+            shapes);
+    Character smiling =
+        new Character("smiling", stoker.body(), Optional.of(skin), Optional.empty());
+    Skeleton skeleton = stoker.body().skeleton();
+    List<Track> turns = new ArrayList<>();
+    List<Track> places = new ArrayList<>();
+    for (int j = 0; j < skeleton.size(); j++) {
+      turns.add(Track.of(TrackType.ROTATION, new double[] {0, 0, 0, 1, 0, 0, 0, 1}));
+      places.add(j == 0 ? Track.of(TrackType.TRANSLATION, new double[6]) : null);
+    }
+    Motion motion =
+        new Motion(new Clip(skeleton, 60, turns, places), stoker.body())
+            .with(new waxhand.core.character.Worn(Optional.of(smiling)))
+            .with(Channels.NONE.with("smile", new double[] {0, 0.5}));
+    Posed posed = new Posed();
+    posed.show(Optional.of(motion));
+    Figure figure = new Figure();
+    figure.dress(Skins.of(motion));
+    double[] highest = new double[2];
+    for (int f = 0; f < 2; f++) {
+      posed.solve(f);
+      figure.move(posed);
+      double sum = 0;
+      for (var view : figure.wax().getChildren()) {
+        var points = ((TriangleMesh) ((javafx.scene.shape.MeshView) view).getMesh()).getPoints();
+        for (int n = 1; n < points.size(); n += 3) {
+          sum += points.get(n);
+        }
+      }
+      highest[f] = sum;
+    }
+    // the point may stand in several parts of the skin
+    double moved = (highest[1] - highest[0]) / 0.05;
+    assertThat(moved).isCloseTo(Math.rint(moved), within(0.05)).isBetween(0.9, 5.1);
   }
 }

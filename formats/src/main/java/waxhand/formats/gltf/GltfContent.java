@@ -2,6 +2,7 @@ package waxhand.formats.gltf;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.nio.file.Path;
+import java.util.Set;
 import waxhand.formats.FormatException;
 import waxhand.formats.disk.Folder;
 import waxhand.formats.disk.WholeFile;
@@ -15,6 +16,8 @@ public enum GltfContent {
   /** Neither: to act against. */
   THING;
 
+  private static final Set<String> MOVES = Set.of("rotation", "translation", "weights");
+
   /**
    * @throws FormatException if it cannot be read
    */
@@ -24,7 +27,7 @@ public enum GltfContent {
     for (JsonNode animation : root.path("animations")) {
       for (JsonNode channel : animation.path("channels")) {
         String moves = channel.path("target").path("path").asText();
-        if (moves.equals("rotation") || moves.equals("translation")) {
+        if (MOVES.contains(moves)) {
           return TAKE;
         }
       }

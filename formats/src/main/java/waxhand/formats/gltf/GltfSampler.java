@@ -65,13 +65,15 @@ final class GltfSampler {
 
   /** The value at a time; before the first and after the last those. Modified: dest. */
   void at(double time, double[] dest, int to, boolean turns) {
-    if (at > 0 && times[at] > time) {
+    // times are 32-bit floats: what is as near to a key as these can tell is at it
+    double near = 2 * Math.ulp((float) time);
+    if (at > 0 && times[at] > time + near) {
       at = 0;
     }
-    while (at + 1 < times.length && times[at + 1] <= time) {
+    while (at + 1 < times.length && times[at + 1] <= time + near) {
       at++;
     }
-    boolean ends = at + 1 == times.length || time <= times[at];
+    boolean ends = at + 1 == times.length || time <= times[at] + near;
     if (ends || manner == Manner.STEP) {
       System.arraycopy(values, key(at), dest, to, width);
     } else if (manner == Manner.LINEAR) {

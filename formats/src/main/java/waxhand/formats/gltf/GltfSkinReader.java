@@ -3,6 +3,7 @@ package waxhand.formats.gltf;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -35,8 +36,8 @@ final class GltfSkinReader {
   private final List<float[]> shares = new ArrayList<>();
   private final List<int[]> triangles = new ArrayList<>();
   private final List<int[]> colours = new ArrayList<>();
-  private final List<List<float[]>> moves = new ArrayList<>();
-  private final List<String> shapeNames = new ArrayList<>();
+  private final List<Map<String, float[]>> moves = new ArrayList<>();
+  private final GltfShapes shapes;
   private int count;
 
   private GltfSkinReader(GltfSkeleton joints, Skeleton rests, Understanding told) {
@@ -45,6 +46,7 @@ final class GltfSkinReader {
     this.rests = rests;
     this.told = told;
     this.restPlaces = rests.restPositions();
+    this.shapes = new GltfShapes(gltf);
   }
 
   /**
@@ -89,7 +91,7 @@ final class GltfSkinReader {
         String same = primitive.path("attributes") + " " + primitive.path("targets");
         int[] run = read.get(same);
         if (run == null) {
-          run = new int[] {count, points(node, mesh, primitive, own, inverse)};
+          run = new int[] {count, points(node, primitive, own, inverse)};
           read.put(same, run);
         }
         int[] order = corners(primitive, run[0], run[1]);
@@ -103,7 +105,7 @@ final class GltfSkinReader {
 
   /** Reads the points between which a primitive has its triangles; how many they are. */
   private int points(
-      GltfNodes.Node node, JsonNode mesh, JsonNode primitive, int[] own, Matrix4d[] inverse)
+      GltfNodes.Node node, JsonNode primitive, int[] own, Matrix4d[] inverse)
       throws FormatException {
     JsonNode attributes = primitive.path("attributes");
     double[] p = gltf.numbers(attributes.path("POSITION").asInt(-1), "VEC3", 3);
@@ -132,7 +134,7 @@ final class GltfSkinReader {
       at[3 * n + 1] = (float) sum.y;
       at[3 * n + 2] = (float) sum.z;
     }
-    shapes(mesh, primitive, p, carrier, share, place, at);
+    shapes(shapes.of(node.number()), primitive, p, carrier, share, place, at);
     this.points.add(at);
     carriers.add(carrier);
     shares.add(share);
@@ -253,7 +255,7 @@ final class GltfSkinReader {
   }
 
   private void shapes(
-      JsonNode mesh,
+      List<String> names,
       JsonNode primitive,
       double[] p,
       int[] carrier,
@@ -261,8 +263,7 @@ final class GltfSkinReader {
       Place place,
       float[] at)
       throws FormatException {
-    List<float[]> own = new ArrayList<>();
-    JsonNode names = mesh.path("extras").path("targetNames");
+    Map<String, float[]> own = new HashMap<>();
     int k = 0;
     for (JsonNode target : primitive.path("targets")) {
       float[] by = new float[p.length];
@@ -284,9 +285,8 @@ final class GltfSkinReader {
           by[3 * n + 2] = (float) (sum.z - at[3 * n + 2]);
         }
       }
-      own.add(by);
-      if (shapeNames.size() <= k) {
-        shapeNames.add(names.has(k) ? names.get(k).asText() : "shape " + (k + 1));
+      if (k < names.size()) {
+        own.put(names.get(k), by);
       }
       k++;
     }
@@ -332,8 +332,10 @@ final class GltfSkinReader {
     int corners = triangles.stream().mapToInt(t -> t.length).sum();
     int[] t = new int[corners];
     int[] c = new int[corners / 3];
-    List<float[]> all = new ArrayList<>();
-    shapeNames.forEach(n -> all.add(new float[p.length]));
+    Map<String, float[]> all = new LinkedHashMap<>();
+    for (int node : shapes.nodes()) {
+      shapes.of(node).forEach(n -> all.put(n, new float[p.length]));
+    }
     int corner = 0;
     for (int k = 0; k < triangles.size(); k++) {
       System.arraycopy(triangles.get(k), 0, t, corner, triangles.get(k).length);
@@ -346,15 +348,14 @@ final class GltfSkinReader {
       System.arraycopy(own, 0, p, 3 * at, own.length);
       System.arraycopy(carriers.get(k), 0, j, Skin.MOST_JOINTS * at, carriers.get(k).length);
       System.arraycopy(shares.get(k), 0, w, Skin.MOST_JOINTS * at, shares.get(k).length);
-      for (int s = 0; s < moves.get(k).size(); s++) {
-        System.arraycopy(moves.get(k).get(s), 0, all.get(s), 3 * at, own.length);
-      }
+      int first = 3 * at;
+      moves
+          .get(k)
+          .forEach((name, by) -> System.arraycopy(by, 0, all.get(name), first, own.length));
       at += own.length / 3;
     }
-    List<BlendShape> shapes = new ArrayList<>();
-    for (int s = 0; s < all.size(); s++) {
-      shapes.add(new BlendShape(shapeNames.get(s), all.get(s)));
-    }
-    return new Skin(p, t, j, w, c, shapes);
+    List<BlendShape> made = new ArrayList<>();
+    all.forEach((name, by) -> made.add(new BlendShape(name, by)));
+    return new Skin(p, t, j, w, c, made);
   }
 }

@@ -12,6 +12,7 @@ import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
 import waxhand.core.project.RawTake;
+import waxhand.core.scene.Channels;
 import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
 import waxhand.formats.Beside;
@@ -44,11 +45,13 @@ final class GltfTakeReader {
 
   private final String file;
   private final GltfSkeleton joints;
+  private final GltfShapes shapes;
   private final Reading reading;
 
   private GltfTakeReader(String file, GltfSkeleton joints, Reading reading) {
     this.file = file;
     this.joints = joints;
+    this.shapes = new GltfShapes(joints.gltf());
     this.reading = reading;
   }
 
@@ -96,9 +99,11 @@ final class GltfTakeReader {
       take.remark(names.size() + " animations: " + String.join(", ", names) + "; taken: " + chosen);
     }
     take.rate(animation.rateHz, animation.told());
-    long size = 8L * 7 * joints.joints().size() * animation.frames;
+    long width = 7L * joints.joints().size() + animation.shapesMoved();
+    long size = 8L * width * animation.frames;
     Room.need(file, size, "its " + animation.frames + " frames");
     work.check();
+    take.beside(animation.channels());
     return take.taken(bytes, take.converted(animation.clip(animation.frames, 1), take.rateHz()));
   }
 
@@ -106,6 +111,7 @@ final class GltfTakeReader {
   private final class Animation {
     final Map<Integer, GltfSampler> turns = new LinkedHashMap<>();
     final Map<Integer, GltfSampler> moves = new LinkedHashMap<>();
+    final Map<Integer, GltfSampler> weights = new LinkedHashMap<>();
     final List<String> remarks = new ArrayList<>();
     double from = Double.POSITIVE_INFINITY;
     double to = Double.NEGATIVE_INFINITY;
@@ -170,6 +176,29 @@ final class GltfTakeReader {
       return new Clip(skeleton, rateHz, rotations, translations);
     }
 
+    int shapesMoved() {
+      return weights.keySet().stream().mapToInt(n -> shapes.of(n).size()).sum();
+    }
+
+    Channels channels() {
+      Channels all = Channels.NONE;
+      for (Map.Entry<Integer, GltfSampler> e : weights.entrySet()) {
+        List<String> names = shapes.of(e.getKey());
+        double[][] values = new double[names.size()][frames];
+        double[] row = new double[names.size()];
+        for (int f = 0; f < frames; f++) {
+          e.getValue().at(time(f), row, 0, false);
+          for (int k = 0; k < row.length; k++) {
+            values[k][f] = row[k];
+          }
+        }
+        for (int k = 0; k < row.length; k++) {
+          all = all.with(names.get(k), values[k]);
+        }
+      }
+      return all;
+    }
+
     private double time(int frame) {
       return from + frame / rateHz;
     }
@@ -186,25 +215,32 @@ final class GltfTakeReader {
       int node = target.path("node").asInt(-1);
       String path = target.path("path").asText();
       int j = joints.jointOf(node);
-      if (j < 0 || !path.equals("rotation") && !path.equals("translation")) {
+      boolean weighs = path.equals("weights") && !shapes.of(node).isEmpty();
+      if (!weighs && (j < 0 || !path.equals("rotation") && !path.equals("translation"))) {
         others += path.equals("scale") ? 0 : 1;
         scaled += path.equals("scale") ? 1 : 0;
         continue;
       }
-      boolean turns = path.equals("rotation");
       JsonNode sampler = json.path("samplers").get(channel.path("sampler").asInt(-1));
       if (sampler == null) {
         throw new FormatException(file, "a channel of an animation has no sampler");
       }
-      GltfSampler made = GltfSampler.of(gltf, sampler, turns ? 4 : 3, turns ? "VEC4" : "VEC3");
-      (turns ? animation.turns : animation.moves).put(j, made);
+      GltfSampler made;
+      if (weighs) {
+        made = GltfSampler.of(gltf, sampler, shapes.of(node).size(), "SCALAR");
+        animation.weights.put(node, made);
+      } else {
+        boolean turns = path.equals("rotation");
+        made = GltfSampler.of(gltf, sampler, turns ? 4 : 3, turns ? "VEC4" : "VEC3");
+        (turns ? animation.turns : animation.moves).put(j, made);
+      }
       double[] times = made.times();
       densest = times.length > densest.length ? times : densest;
       animation.from = Math.min(animation.from, times[0]);
       animation.to = Math.max(animation.to, times[times.length - 1]);
     }
     if (densest.length == 0) {
-      throw new FormatException(file, "its animation moves no joint");
+      throw new FormatException(file, "its animation moves no joint and no shape");
     }
     if (!(animation.to - animation.from <= LONGEST_S)) {
       throw new FormatException(
@@ -212,7 +248,11 @@ final class GltfTakeReader {
     }
     if (others > 0) {
       animation.remarks.add(
-          others + " channels are left out: they move no joint, or are weights of shapes");
+          others + " channels are left out: they move no joint and no shape");
+    }
+    if (!animation.weights.isEmpty()) {
+      animation.remarks.add(
+          animation.shapesMoved() + " weights of shapes come with it, as channels");
     }
     if (scaled > 0) {
       animation.remarks.add("joints change their size in it: that is left out");

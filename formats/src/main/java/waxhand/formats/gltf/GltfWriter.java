@@ -2,6 +2,7 @@ package waxhand.formats.gltf;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.List;
 import java.util.Optional;
 import org.joml.Quaterniondc;
 import org.joml.Vector3dc;
@@ -14,6 +15,7 @@ import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.project.RawTake;
+import waxhand.core.scene.Channels;
 import waxhand.core.work.Work;
 import waxhand.formats.Beside;
 import waxhand.formats.FormatException;
@@ -31,6 +33,9 @@ import waxhand.formats.Wish;
 final class GltfWriter {
   /** Keys hold a turn within 0.01 degrees: half of that in the numbers of a quaternion. */
   private static final double TURN = Math.toRadians(0.01) / 2;
+
+  /** Weights of shapes within this, of 1. */
+  private static final double WEIGHT = 1e-3;
 
   /** And a place within this, metres. */
   private static final double PLACE_M = 5e-5;
@@ -89,7 +94,7 @@ final class GltfWriter {
       nodes[j] = joints.node(j);
       sizes[j] = joints.above(j);
     }
-    writer.animate(take, nodes, sizes, work);
+    writer.animate(take, nodes, sizes, new GltfShapes(gltf), work);
     return pack;
   }
 
@@ -120,7 +125,7 @@ final class GltfWriter {
     worn.filter(w -> !take.wants(Wish.BARE))
         .flatMap(Character::skin)
         .ifPresent(skin -> new GltfSkinWriter(pack, skeleton, nodes).add(worn.get().name(), skin));
-    animate(take, nodes, sizes, work);
+    animate(take, nodes, sizes, null, work);
     return pack;
   }
 
@@ -144,7 +149,11 @@ final class GltfWriter {
     return node;
   }
 
-  private void animate(Outgoing take, int[] nodes, double[] sizes, Work work) {
+  /**
+   * @param shapes of the file that it goes by; null where there is none
+   */
+  private void animate(
+      Outgoing take, int[] nodes, double[] sizes, GltfShapes shapes, Work work) {
     Frames range = take.range();
     ObjectNode animation = pack.object().put("name", "take");
     if (take.wants(Wish.KEYS)) {
@@ -171,7 +180,48 @@ final class GltfWriter {
         }
       }
     }
+    Channels channels = Channels.of(take.motion());
+    if (shapes != null) {
+      for (int node : shapes.nodes()) {
+        if (shapes.of(node).stream().anyMatch(channels::has)) {
+          double[] w = weights(channels, shapes, node, range);
+          int width = shapes.of(node).size();
+          if (!(take.wants(Wish.KEYS) && keys(animation, node, "weights", w, width, WEIGHT))) {
+            channel(animation, node, "weights", w, width, all, once);
+          }
+        }
+      }
+    }
     pack.add("animations", animation);
+  }
+
+  /** Weights of all shapes of a node, frame by frame; those that nothing tells of stay. */
+  private static double[] weights(Channels channels, GltfShapes shapes, int node, Frames range) {
+    List<String> names = shapes.of(node);
+    double[] all = new double[names.size() * range.count()];
+    for (int k = 0; k < names.size(); k++) {
+      boolean told = channels.has(names.get(k));
+      for (int n = 0; n < range.count(); n++) {
+        all[names.size() * n + k] =
+            told ? channels.at(names.get(k), range.from() + n) : shapes.still(node, k);
+      }
+    }
+    return all;
+  }
+
+  /** What the values of a channel are by the standard, and how many of them an element has. */
+  private static String type(String path) {
+    return switch (path) {
+      case "rotation" -> "VEC4";
+      case "translation" -> "VEC3";
+      default -> "SCALAR";
+    };
+  }
+
+  private int values(String path, double[] values, int width) {
+    String type = type(path);
+    int each = type.equals("SCALAR") ? 1 : width;
+    return pack.numbers(values, type, each, GltfPack.FLOAT, false, 0);
   }
 
   /**
@@ -196,8 +246,7 @@ final class GltfWriter {
       numbers[n] *= n / width % 3 == 1 ? 1 : clip.rateHz();
     }
     int input = pack.numbers(times, "SCALAR", 1, GltfPack.FLOAT, true, 0);
-    String type = width == 4 ? "VEC4" : "VEC3";
-    int output = pack.numbers(numbers, type, width, GltfPack.FLOAT, false, 0);
+    int output = values(path, numbers, width);
     ArrayNode samplers = animation.withArray("samplers");
     samplers
         .addObject()
@@ -219,8 +268,7 @@ final class GltfWriter {
     // the first tells how long the take is
     still &= animation.has("channels");
     double[] told = still ? java.util.Arrays.copyOf(values, width) : values;
-    String type = width == 4 ? "VEC4" : "VEC3";
-    int output = pack.numbers(told, type, width, GltfPack.FLOAT, false, 0);
+    int output = values(path, told, width);
     ArrayNode samplers = animation.withArray("samplers");
     samplers.addObject().put("input", still ? once : all).put("output", output);
     ObjectNode channel = animation.withArray("channels").addObject();

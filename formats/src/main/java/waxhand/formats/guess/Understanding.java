@@ -19,6 +19,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.project.RawTake;
+import waxhand.core.scene.Channels;
 import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
@@ -53,6 +54,7 @@ public final class Understanding {
   private double rateHz;
   private final List<String> assumptions = new ArrayList<>();
   private final List<String> remarks = new ArrayList<>();
+  private Channels channels = Channels.NONE;
   private final Map<String, String> how = new LinkedHashMap<>();
 
   private Understanding(String file, Clip sample, Reading reading) throws FormatException {
@@ -219,6 +221,15 @@ public final class Understanding {
     remarks.add(words);
   }
 
+  /**
+   * What the take brings beside its joints.
+   *
+   * @param all one value of each in every frame of the file
+   */
+  public void beside(Channels all) {
+    channels = all;
+  }
+
   /** Tells of something that was taken for granted. */
   public void assume(String words) {
     assumptions.add(words);
@@ -267,7 +278,8 @@ public final class Understanding {
     }
     List<String> all = new ArrayList<>(remarks);
     all.addAll(assumptions);
-    RawTake raw = new RawTake(file, bytes, new Motion(motion, body), how, all).noting(remarks);
+    Motion whole = new Motion(motion, body).with(channels.cut(new Frames(rest, clip.frames())));
+    RawTake raw = new RawTake(file, bytes, whole, how, all).noting(remarks);
     raw = rest == 0 ? raw : raw.after(clip.cut(new Frames(0, rest)));
     return reading.cast().isPresent() ? raw.playing(reading.cast().get()) : raw;
   }

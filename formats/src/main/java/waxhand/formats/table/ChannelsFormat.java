@@ -9,7 +9,6 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import waxhand.core.motion.Clip;
 import waxhand.core.project.RawTake;
 import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
@@ -112,8 +111,7 @@ public final class ChannelsFormat implements TakeFormat {
   }
 
   private static byte[] write(Outgoing take, Work work) {
-    Clip clip = take.motion().clip();
-    Layout layout = Layout.of(clip, take.unit(), take.up());
+    Layout layout = Layout.of(take.motion(), take.unit(), take.up());
     ObjectNode root = layout.toJson();
     List<String> columns = layout.columns();
     List<ArrayNode> lists = new ArrayList<>();
@@ -126,7 +124,7 @@ public final class ChannelsFormat implements TakeFormat {
       if (f % 256 == 0) {
         work.check();
       }
-      layout.row(clip, f, row);
+      layout.row(take.motion(), f, row);
       for (int n = 0; n < row.length; n++) {
         lists.get(n).add(row[n]);
       }

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import org.joml.Quaterniond;
@@ -17,6 +18,8 @@ import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
+import waxhand.core.scene.Channels;
+import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.formats.FormatException;
 import waxhand.formats.Unit;
@@ -28,21 +31,31 @@ import waxhand.formats.Up;
  *
  * @param skeleton in the file's unit and axes
  * @param places whether a joint has columns for its place
+ * @param channels names of the numbers that come beside the joints, after them
  */
-record Layout(Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] places) {
+record Layout(
+    Skeleton skeleton,
+    double rateHz,
+    Unit unit,
+    Up up,
+    boolean[] places,
+    List<String> channels) {
   private static final ObjectMapper JSON = new ObjectMapper();
+  private static final String BESIDE = "beside";
   private static final List<String> PLACE = List.of("tx", "ty", "tz");
   private static final List<String> TURN = List.of("qx", "qy", "qz", "qw");
 
   /** More joints are no body. */
   private static final int MOST = 10_000;
 
-  static Layout of(Clip clip, Unit unit, Up up) {
+  static Layout of(Motion motion, Unit unit, Up up) {
+    Clip clip = motion.clip();
     boolean[] places = new boolean[clip.skeleton().size()];
     for (int j = 0; j < places.length; j++) {
       places[j] = clip.hasTranslation(j);
     }
-    return new Layout(clip.skeleton(), clip.rateHz(), unit, up, places);
+    List<String> channels = Channels.of(motion).names();
+    return new Layout(clip.skeleton(), clip.rateHz(), unit, up, places, channels);
   }
 
   /** How many numbers a frame has. */
@@ -51,7 +64,7 @@ record Layout(Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] plac
     for (boolean place : places) {
       width += place ? 7 : 4;
     }
-    return width;
+    return width + channels.size();
   }
 
   /** The heads of the columns. */
@@ -64,11 +77,13 @@ record Layout(Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] plac
       }
       TURN.forEach(c -> columns.add(name + " " + c));
     }
+    columns.addAll(channels);
     return columns;
   }
 
-  /** The numbers of a frame of a clip in the file's unit and axes. Modified: row. */
-  void row(Clip clip, int frame, double[] row) {
+  /** The numbers of a frame of a motion in the file's unit and axes. Modified: row. */
+  void row(Motion motion, int frame, double[] row) {
+    Clip clip = motion.clip();
     int at = 0;
     for (int j = 0; j < places.length; j++) {
       if (places[j]) {
@@ -82,6 +97,22 @@ record Layout(Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] plac
       up.toFile(row, at);
       at += 4;
     }
+    for (String channel : channels) {
+      row[at++] = Channels.of(motion).at(channel, frame);
+    }
+  }
+
+  /** What all rows hold beside the joints. */
+  Channels channels(List<double[]> rows) {
+    Channels all = Channels.NONE;
+    for (int k = 0; k < channels.size(); k++) {
+      double[] values = new double[rows.size()];
+      for (int f = 0; f < values.length; f++) {
+        values[f] = rows.get(f)[width() - channels.size() + k];
+      }
+      all = all.with(channels.get(k), values);
+    }
+    return all;
   }
 
   /** The clip of all rows, as the file has it. */
@@ -116,6 +147,7 @@ record Layout(Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] plac
     for (int j = 0; j < places.length; j++) {
       root.withArray("joints").add(joint(j));
     }
+    channels.forEach(c -> root.withArray(BESIDE).add(c));
     return root;
   }
 
@@ -204,7 +236,12 @@ record Layout(Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] plac
       boolean moves = node.path("moves").asBoolean();
       joints.add(new Joint(node.path("name").asText(), parent, offset, rest, moves, tip));
     }
-    return new Layout(new Skeleton(joints), rate, unit.get(), up.get(), places);
+    List<String> channels = new ArrayList<>();
+    root.path(BESIDE).forEach(c -> channels.add(c.asText()));
+    if (channels.size() > MOST || new HashSet<>(channels).size() < channels.size()) {
+      throw new FormatException(file, line, 1, "two channels beside the joints have one name");
+    }
+    return new Layout(new Skeleton(joints), rate, unit.get(), up.get(), places, channels);
   }
 
   private static Vector3d vector(String file, int line, JsonNode list) throws FormatException {

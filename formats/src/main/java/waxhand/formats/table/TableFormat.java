@@ -52,7 +52,7 @@ public final class TableFormat implements TakeFormat {
 
   private static byte[] table(Outgoing take, char separator, Work work) {
     Clip clip = take.motion().clip();
-    Layout layout = Layout.of(clip, take.unit(), take.up());
+    Layout layout = Layout.of(take.motion(), take.unit(), take.up());
     StringBuilder out = new StringBuilder(1 << 16);
     out.append("# ").append(TableReader.TOLD).append(layout.toJson()).append('\n');
     out.append("frame").append(separator).append("time (s)");
@@ -68,7 +68,7 @@ public final class TableFormat implements TakeFormat {
       }
       int n = f - take.range().from();
       out.append(n).append(separator).append(shortest(n / clip.rateHz()));
-      layout.row(clip, f, row);
+      layout.row(take.motion(), f, row);
       for (double value : row) {
         out.append(separator).append(value == 0 ? "0" : Double.toString(value));
       }

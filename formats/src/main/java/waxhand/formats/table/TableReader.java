@@ -106,6 +106,7 @@ final class TableReader {
     take.keep("format", format);
     remarks.forEach(take::remark);
     take.rate(layout.rateHz(), "as the table tells");
+    take.beside(layout.channels(rows));
     return take.taken(bytes, take.converted(layout.clip(rows), take.rateHz()));
   }
 

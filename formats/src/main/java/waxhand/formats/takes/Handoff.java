@@ -3,6 +3,7 @@ package waxhand.formats.takes;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
@@ -22,6 +23,7 @@ import waxhand.core.motion.Frames;
 import waxhand.core.motion.Resampler;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.project.RawTake;
+import waxhand.core.scene.Channels;
 import waxhand.core.scene.Motion;
 import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
@@ -98,18 +100,28 @@ public record Handoff(
    *
    * @param frames handed on
    * @param worstMm 95th percentile of the distance between what was meant and what the file holds
+   * @param without names of channels that have no place in the file
    */
-  public record Receipt(Path path, int frames, long bytes, double worstMm) {
+  public record Receipt(
+      Path path, int frames, long bytes, double worstMm, List<String> without) {
     public String words() {
       return String.format(
-          Locale.ROOT,
-          "%s: %d frames, %.1f MB, read back within %.3f mm",
-          Legible.whole(path.getFileName().toString()),
-          frames,
-          bytes / 1e6,
-          worstMm);
+              Locale.ROOT,
+              "%s: %d frames, %.1f MB, read back within %.3f mm",
+              Legible.whole(path.getFileName().toString()),
+              frames,
+              bytes / 1e6,
+              worstMm)
+          + (without.isEmpty()
+              ? ""
+              : "; without "
+                  + (without.size() == 1 ? "the channel " : without.size() + " channels, such as ")
+                  + Legible.of(without.get(0), 40));
     }
   }
+
+  /** What was read back, against what was meant. */
+  private record Checked(Comparison difference, List<String> without) {}
 
   /**
    * Writes a result, reads it back and compares; only then it takes its place. On any failure a
@@ -154,8 +166,11 @@ public record Handoff(
     Frames leave = frames;
     boolean other = rateHz.isPresent() && Math.abs(rateHz.getAsDouble() - clip.rateHz()) > 1e-6;
     if (other) {
-      leaving = result.with(Resampler.resampled(clip.cut(frames), rateHz.getAsDouble()));
-      leave = leaving.clip().allFrames();
+      Clip slower = Resampler.resampled(clip.cut(frames), rateHz.getAsDouble());
+      double step = clip.rateHz() / rateHz.getAsDouble();
+      Channels beside = Channels.of(result).cut(frames).sampled(slower.frames(), n -> n * step);
+      leaving = result.with(slower).with(beside);
+      leave = slower.allFrames();
       rest = false;
     }
     Set<Wish> granted = EnumSet.noneOf(Wish.class);
@@ -179,9 +194,10 @@ public record Handoff(
             .withRate(leaving.clip().rateHz())
             .withRestFrames(rest ? raw.restFrames() : 0);
     reading = writer.reads(take, reading);
-    Motion meant = leaving.with(leaving.clip().cut(leave));
+    Motion meant =
+        leaving.with(leaving.clip().cut(leave)).with(Channels.of(leaving).cut(leave));
     Reading back = reading;
-    Comparison difference =
+    Checked checked =
         AtomicFile.write(
             path,
             stream -> stream.write(bytes),
@@ -199,7 +215,8 @@ public record Handoff(
     for (Map.Entry<Path, byte[]> companion : companions.entrySet()) {
       AtomicFile.write(companion.getKey(), stream -> stream.write(companion.getValue()));
     }
-    return new Receipt(path, leave.count(), bytes.length, difference.positionP95Mm());
+    double worstMm = checked.difference.positionP95Mm();
+    return new Receipt(path, leave.count(), bytes.length, worstMm, checked.without);
   }
 
   /**
@@ -257,7 +274,7 @@ public record Handoff(
     }
   }
 
-  private static Comparison compared(
+  private static Checked compared(
       Path path, byte[] written, Reading reading, Motion meant, double tolerance, Work work)
       throws FormatException {
     RawTake again;
@@ -285,7 +302,31 @@ public record Handoff(
                   + " nothing was written",
               1000 * ends));
     }
-    return difference;
+    List<String> without = new ArrayList<>();
+    Channels its = Channels.of(meant);
+    Channels read = Channels.of(again.motion());
+    for (String channel : its.names()) {
+      if (!read.has(channel)) {
+        without.add(channel);
+        continue;
+      }
+      for (int f = 0; f < its.frames(); f++) {
+        double value = its.at(channel, f);
+        double off = Math.abs(read.at(channel, f) - value);
+        if (!(off <= tolerance * Math.max(1, Math.abs(value)))) {
+          throw new FormatException(
+              path.toString(),
+              "the channel "
+                  + Legible.of(channel, 40)
+                  + " would be off by "
+                  + off
+                  + " in frame "
+                  + f
+                  + "; nothing was written");
+        }
+      }
+    }
+    return new Checked(difference, without);
   }
 
   /** So many frames are looked at, spread over the take. */
