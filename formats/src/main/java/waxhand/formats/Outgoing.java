@@ -1,5 +1,6 @@
 package waxhand.formats;
 
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import waxhand.core.motion.Frames;
@@ -14,11 +15,25 @@ import waxhand.core.scene.Motion;
  *     digits and order go out again where nothing was touched. Empty where there is none
  * @param range frames that leave, not empty
  * @param wishes what is wanted of it besides, as far as the format grants it
+ * @param keyed frames of the motion at which joints have keys by hand, in rising order; where few
+ *     keys are wanted, these stay
  */
 public record Outgoing(
-    Motion motion, Optional<RawTake> source, Frames range, Unit unit, Up up, Set<Wish> wishes) {
+    Motion motion,
+    Optional<RawTake> source,
+    Frames range,
+    Unit unit,
+    Up up,
+    Set<Wish> wishes,
+    Map<Integer, int[]> keyed) {
   public Outgoing {
     wishes = Set.copyOf(wishes);
+    keyed = Map.copyOf(keyed);
+  }
+
+  public Outgoing(
+      Motion motion, Optional<RawTake> source, Frames range, Unit unit, Up up, Set<Wish> wishes) {
+    this(motion, source, range, unit, up, wishes, Map.of());
   }
 
   public boolean wants(Wish wish) {

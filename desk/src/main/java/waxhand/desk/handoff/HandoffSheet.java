@@ -429,8 +429,8 @@ public final class HandoffSheet extends VBox {
   private record Parcel(Take take, Motion input, Handoff how, Path path, Untouchable raws) {
     Handoff.Receipt write(Work work) throws FormatException {
       raws.claim(path);
-      Motion result = new Evaluator(input).evaluate(take.chain(), work).result();
-      return how.write(result, take.raw(), path, work);
+      Evaluator.Stages stages = new Evaluator(input).evaluate(take.chain(), work);
+      return how.keyedBy(stages).write(stages.result(), take.raw(), path, work);
     }
   }
 

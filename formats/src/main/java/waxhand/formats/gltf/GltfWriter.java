@@ -2,6 +2,7 @@ package waxhand.formats.gltf;
 
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.joml.Quaterniondc;
@@ -33,6 +34,8 @@ import waxhand.formats.Wish;
 final class GltfWriter {
   /** Keys hold a turn within 0.01 degrees: half of that in the numbers of a quaternion. */
   private static final double TURN = Math.toRadians(0.01) / 2;
+
+  private static final int[] NONE = {};
 
   /** Weights of shapes within this, of 1. */
   private static final double WEIGHT = 1e-3;
@@ -169,13 +172,14 @@ final class GltfWriter {
       work.check();
       work.done(j / (double) nodes.length);
       double[] q = rotations(j, range);
-      if (!(take.wants(Wish.KEYS) && keys(animation, nodes[j], "rotation", q, 4, TURN))) {
+      int[] given = given(take, j);
+      if (!(take.wants(Wish.KEYS) && keys(animation, nodes[j], "rotation", q, 4, TURN, given))) {
         channel(animation, nodes[j], "rotation", q, 4, all, once);
       }
       if (clip.hasTranslation(j)) {
         double[] p = translations(j, range, sizes[j]);
         double tolerance = PLACE_M / (unit.metres() * sizes[j]);
-        if (!(take.wants(Wish.KEYS) && keys(animation, nodes[j], "translation", p, 3, tolerance))) {
+        if (!(take.wants(Wish.KEYS) && keys(animation, nodes[j], "translation", p, 3, tolerance, given))) {
           channel(animation, nodes[j], "translation", p, 3, all, once);
         }
       }
@@ -186,13 +190,19 @@ final class GltfWriter {
         if (shapes.of(node).stream().anyMatch(channels::has)) {
           double[] w = weights(channels, shapes, node, range);
           int width = shapes.of(node).size();
-          if (!(take.wants(Wish.KEYS) && keys(animation, node, "weights", w, width, WEIGHT))) {
+          if (!(take.wants(Wish.KEYS) && keys(animation, node, "weights", w, width, WEIGHT, NONE))) {
             channel(animation, node, "weights", w, width, all, once);
           }
         }
       }
     }
     pack.add("animations", animation);
+  }
+
+  /** The keys by hand of a joint, counted from the start of the range. */
+  private static int[] given(Outgoing take, int joint) {
+    int from = take.range().from();
+    return Arrays.stream(take.keyed().getOrDefault(joint, NONE)).map(k -> k - from).toArray();
   }
 
   /** Weights of all shapes of a node, frame by frame; those that nothing tells of stay. */
@@ -228,11 +238,18 @@ final class GltfWriter {
    * Tells a channel by few keys; false where that takes more numbers than all frames do.
    *
    * @param tolerance in the measure of the values
+   * @param given frames of the range that are keys in any case
    */
   private boolean keys(
-      ObjectNode animation, int node, String path, double[] values, int width, double tolerance) {
+      ObjectNode animation,
+      int node,
+      String path,
+      double[] values,
+      int width,
+      double tolerance,
+      int[] given) {
     int frames = values.length / width;
-    SparseKeys.Told told = SparseKeys.of(values, width, tolerance);
+    SparseKeys.Told told = SparseKeys.of(values, width, tolerance, path.equals("rotation"), given);
     if (frames < 2 || 3 * told.frames().length >= frames) {
       return false;
     }
@@ -267,7 +284,7 @@ final class GltfWriter {
     }
     // the first tells how long the take is
     still &= animation.has("channels");
-    double[] told = still ? java.util.Arrays.copyOf(values, width) : values;
+    double[] told = still ? Arrays.copyOf(values, width) : values;
     int output = values(path, told, width);
     ArrayNode samplers = animation.withArray("samplers");
     samplers.addObject().put("input", still ? once : all).put("output", output);

@@ -1,6 +1,7 @@
 package waxhand.formats.gltf;
 
 import java.util.ArrayDeque;
+import java.util.Arrays;
 import java.util.Deque;
 import java.util.TreeSet;
 
@@ -11,9 +12,13 @@ import java.util.TreeSet;
  * width} numbers.
  */
 final class SparseKeys {
+  /** What is told of a quaternion may be so much too long or too short. */
+  private static final double LENGTH = 0.02;
+
   private final double[] values;
   private final int width;
   private final double tolerance;
+  private final boolean unit;
   private final TreeSet<Integer> keys = new TreeSet<>();
 
   /** Slopes of the piece that was fitted last, at its start and its end, a whole piece long. */
@@ -22,7 +27,8 @@ final class SparseKeys {
   private int worst;
   private double strays;
 
-  private SparseKeys(double[] values, int width, double tolerance) {
+  private SparseKeys(double[] values, int width, double tolerance, boolean unit) {
+    this.unit = unit;
     this.values = values;
     this.width = width;
     this.tolerance = tolerance;
@@ -39,15 +45,29 @@ final class SparseKeys {
    * @param tolerance how far a frame may be off what is told, in the measure of the values
    */
   static Told of(double[] values, int width, double tolerance) {
-    return new SparseKeys(values, width, tolerance).told();
+    return new SparseKeys(values, width, tolerance, false).told(new int[0]);
   }
 
-  private Told told() {
+  /**
+   * @param tolerance how far a frame may be off what is told, in the measure of the values
+   * @param unit whether a frame's numbers are a unit quaternion, made so again by who reads
+   * @param given frames that are keys whatever the others need
+   */
+  static Told of(double[] values, int width, double tolerance, boolean unit, int[] given) {
+    return new SparseKeys(values, width, tolerance, unit).told(given);
+  }
+
+  private Told told(int[] given) {
     int last = values.length / width - 1;
     keys.add(0);
     keys.add(last);
+    Arrays.stream(given).filter(k -> k > 0 && k < last).forEach(keys::add);
     Deque<int[]> pieces = new ArrayDeque<>();
-    pieces.push(new int[] {0, last});
+    int from = 0;
+    for (int key : keys.tailSet(1)) {
+      pieces.push(new int[] {from, key});
+      from = key;
+    }
     while (!pieces.isEmpty()) {
       int[] piece = pieces.pop();
       fit(piece[0], piece[1]);
@@ -114,6 +134,7 @@ final class SparseKeys {
     for (int n = 1; n < count; n++) {
       double t = (double) n / count;
       double sum = 0;
+      double along = 0;
       for (int i = 0; i < width; i++) {
         double start = values[width * from + i];
         double rise = values[width * to + i] - start;
@@ -122,11 +143,18 @@ final class SparseKeys {
                 + rise * t * t * (3 - 2 * t)
                 + slopes[i] * first(t)
                 + slopes[width + i] * second(t);
-        double off = is - values[width * (from + n) + i];
+        double value = values[width * (from + n) + i];
+        double off = is - value;
         sum += off * off;
+        along += off * value;
       }
-      if (Math.sqrt(sum) > strays) {
-        strays = Math.sqrt(sum);
+      double stray = Math.sqrt(sum);
+      if (unit && Math.abs(along) < LENGTH) {
+        // readers make it unit again, so what it is too long or too short does not count
+        stray = Math.sqrt(Math.max(0, sum - along * along)) / (1 + along);
+      }
+      if (stray > strays) {
+        strays = stray;
         worst = from + n;
       }
     }

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -14,14 +15,17 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import org.joml.Vector3dc;
+import waxhand.core.chain.Plate;
 import waxhand.core.character.Character;
 import waxhand.core.character.CharacterFile;
 import waxhand.core.character.Worn;
+import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.Comparison;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Resampler;
 import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Channels;
 import waxhand.core.scene.Motion;
@@ -50,18 +54,21 @@ import waxhand.formats.disk.WholeFile;
  * @param rateHz frames a second; as the take has while empty
  * @param wishes what is wanted besides; where the format does not grant it, a rest pose stays away
  *     and keys are refused
+ * @param keyed frames of the result at which joints have keys by hand; these stay where few keys
+ *     leave
  */
 public record Handoff(
     Optional<Frames> range,
     Optional<Unit> unit,
     Optional<Up> up,
     OptionalDouble rateHz,
-    Set<Wish> wishes) {
+    Set<Wish> wishes,
+    Map<Integer, int[]> keyed) {
   public static final Handoff AS_IT_CAME =
       new Handoff(Optional.empty(), Optional.empty(), Optional.empty());
 
   public Handoff(Optional<Frames> range, Optional<Unit> unit, Optional<Up> up) {
-    this(range, unit, up, OptionalDouble.empty(), Set.of());
+    this(range, unit, up, OptionalDouble.empty(), Set.of(), Map.of());
   }
 
   public Handoff {
@@ -73,7 +80,20 @@ public record Handoff(
   }
 
   public Handoff atRate(OptionalDouble hz) {
-    return new Handoff(range, unit, up, hz, wishes);
+    return new Handoff(range, unit, up, hz, wishes, keyed);
+  }
+
+  /** With the keys of the layer in which a chain ends, where that replaces what lies beneath. */
+  public Handoff keyedBy(Evaluator.Stages stages) {
+    List<Plate> plates = stages.chain().plates();
+    int last = plates.size() - 1;
+    while (last >= 0 && !plates.get(last).acts()) {
+      last--;
+    }
+    boolean replaces = last >= 0 && stages.pass(last) instanceof LayerPass l && l.replaces();
+    Map<Integer, int[]> keys =
+        replaces ? ((LayerPass) stages.pass(last)).keyed(stages.result()) : Map.of();
+    return new Handoff(range, unit, up, rateHz, wishes, keys);
   }
 
   /**
@@ -86,7 +106,7 @@ public record Handoff(
     if (wanted) {
       other.add(wish);
     }
-    return new Handoff(range, unit, up, rateHz, other);
+    return new Handoff(range, unit, up, rateHz, other, keyed);
   }
 
   /** Largest distance, metres, between what was meant and what was read back. */
@@ -150,12 +170,12 @@ public record Handoff(
     }
     Optional<RawTake> source = source(result, raw, work);
     TakeFormat.Writer writer = format.writer().get();
-    boolean keyed = wishes.contains(Wish.KEYS);
-    if (keyed && !writer.grants().contains(Wish.KEYS)) {
+    boolean few = wishes.contains(Wish.KEYS);
+    if (few && !writer.grants().contains(Wish.KEYS)) {
       throw new FormatException(
           name, format.words() + " has a value in every frame: keys with slopes leave as glTF");
     }
-    double tolerance = keyed ? KEYED_TOLERANCE_M : TOLERANCE_M;
+    double tolerance = few ? KEYED_TOLERANCE_M : TOLERANCE_M;
     boolean rest =
         writer.grants().contains(Wish.REST)
             && wishes.contains(Wish.REST)
@@ -179,7 +199,14 @@ public record Handoff(
     if (!rest) {
       granted.remove(Wish.REST);
     }
-    Outgoing take = new Outgoing(leaving, source, leave, out, axis, granted);
+    double slower = leaving.clip().rateHz() / clip.rateHz();
+    int from = other ? frames.from() : 0;
+    Map<Integer, int[]> keys = new HashMap<>();
+    keyed.forEach(
+        (j, own) ->
+            keys.put(
+                j, Arrays.stream(own).map(k -> (int) Math.rint((k - from) * slower)).toArray()));
+    Outgoing take = new Outgoing(leaving, source, leave, out, axis, granted, keys);
     byte[] bytes = writer.write(take, path.getFileName().toString(), work);
     Map<Path, byte[]> companions = companions(writer, take, path);
     if (origin.isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {

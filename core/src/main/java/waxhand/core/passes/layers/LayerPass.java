@@ -6,6 +6,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.UnaryOperator;
 import waxhand.core.body.Body;
 import waxhand.core.chain.Amount;
@@ -160,6 +163,28 @@ public record LayerPass(Mode mode, Frame frame, List<LayerRow> rows, Curve weigh
       more.add(row);
     }
     return withRows(more);
+  }
+
+  /**
+   * At which frames joints of a body have keys of their own, in rising order; those of limbs that
+   * are driven to goals have none.
+   */
+  public Map<Integer, int[]> keyed(Motion motion) {
+    Map<Integer, TreeSet<Integer>> all = new TreeMap<>();
+    Frames frames = motion.clip().allFrames();
+    for (LayerRow row : rows) {
+      OptionalInt joint = row.part().on(motion.body());
+      if (row.acts() && joint.isPresent() && !row.channel().of().isGoal()) {
+        TreeSet<Integer> keys = all.computeIfAbsent(joint.getAsInt(), j -> new TreeSet<>());
+        row.curve().keys().stream()
+            .map(k -> (int) Math.rint(k.frame()))
+            .filter(frames::contains)
+            .forEach(keys::add);
+      }
+    }
+    Map<Integer, int[]> keyed = new TreeMap<>();
+    all.forEach((j, keys) -> keyed.put(j, keys.stream().mapToInt(k -> k).toArray()));
+    return keyed;
   }
 
   public boolean replaces() {
