@@ -158,7 +158,7 @@ public final class HandoffSheet extends VBox {
     withRest.setTooltip(new Tooltip("The rows before the motion go with it, as they came"));
     keyed.setId("handoff-keys");
     keyed.setTooltip(
-        new Tooltip("Curves within 0.01° and 0.05 mm of every frame; a still part has one key"));
+        new Tooltip("Curves within 0.005° and 0.05 mm of every frame; a still part has one key"));
     bare.setId("handoff-skeleton");
     bare.setTooltip(new Tooltip("For those who have the character already"));
     bare.selectedProperty().addListener((o, a, b) -> preview());

@@ -32,8 +32,8 @@ import waxhand.formats.Wish;
  * the body wears one. Every frame is a key.
  */
 final class GltfWriter {
-  /** Keys hold a turn within 0.01 degrees: half of that in the numbers of a quaternion. */
-  private static final double TURN = Math.toRadians(0.01) / 2;
+  /** Keys hold a turn within 0.005 degrees: half of that in the numbers of a quaternion. */
+  private static final double TURN = Math.toRadians(0.005) / 2;
 
   private static final int[] NONE = {};
 
