@@ -19,12 +19,15 @@ import waxhand.core.motion.Clip;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Motion;
 import waxhand.core.survey.Survey;
+import waxhand.core.survey.Surveyor;
+import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.Room;
 import waxhand.formats.disk.Trouble;
 import waxhand.formats.disk.Untouchable;
 import waxhand.formats.project.Recipe;
+import waxhand.formats.report.ReportPage;
 import waxhand.formats.takes.Handoff;
 
 @Command(
@@ -117,7 +120,7 @@ final class CleanVerb extends TakeVerb {
   }
 
   private Optional<Ahead<Survey>> reported(Motion motion) {
-    return report == null ? Optional.empty() : Optional.of(ReportPage.survey(motion));
+    return report == null ? Optional.empty() : Optional.of(Ahead.of(() -> new Surveyor().survey(motion, Work.UNWATCHED)));
   }
 
   /** Settings for people to read: of long lists their length. */
@@ -150,7 +153,7 @@ final class CleanVerb extends TakeVerb {
     Optional<Ahead<Survey>> after = reported(stages.result());
     Handoff.Receipt receipt = Handoff.AS_IT_CAME.write(stages.result(), raw, to, progress);
     if (before.isPresent()) {
-      page.add(take.toString(), stages, before.get(), after.get());
+      page.add(take.toString(), stages, before.get()::get, after.get()::get);
     }
     progress.end();
     node.put("out", to.toString()).put("frames", receipt.frames());

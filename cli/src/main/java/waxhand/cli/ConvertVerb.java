@@ -1,6 +1,7 @@
 package waxhand.cli;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -8,18 +9,25 @@ import java.util.OptionalDouble;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import waxhand.core.character.LayFigures;
 import waxhand.core.project.RawTake;
 import waxhand.formats.Limits;
 import waxhand.formats.Reading;
 import waxhand.formats.Wish;
 import waxhand.formats.disk.Untouchable;
+import waxhand.formats.gltf.GltfContent;
+import waxhand.formats.gltf.GltfFormat;
+import waxhand.formats.takes.Characters;
 import waxhand.formats.takes.Handoff;
 
 @Command(
     name = "convert",
     description = "Writes a take again: a range of it, in another unit, with another axis up.")
 final class ConvertVerb extends TakeVerb {
-  @Parameters(index = "0", paramLabel = "IN", description = "A take.")
+  @Parameters(
+      index = "0",
+      paramLabel = "IN",
+      description = "A take; or a character without motion: stoker, pilot or a file.")
   Path in;
 
   @Parameters(
@@ -83,6 +91,9 @@ final class ConvertVerb extends TakeVerb {
     reading = fromUp == null ? reading : reading.withUp(up(fromUp).orElseThrow());
     reading = fromRate == null ? reading : reading.withRate(fromRate);
     reading = animation == null ? reading : reading.withTake(animation);
+    if (isCharacter()) {
+      return character();
+    }
     Targets targets = targets(new TakeList(List.of(in), Map.of()), outFile, animation);
     Untouchable untouchable = new Untouchable().reads(in, "the raw take");
     for (TakeIn take : targets.takes()) {
@@ -91,6 +102,26 @@ final class ConvertVerb extends TakeVerb {
     for (TakeIn take : targets.takes()) {
       write(take, reading, targets.of(take));
     }
+    return 0;
+  }
+
+  private boolean isCharacter() throws IOException {
+    if (LayFigures.named(in.toString()).isPresent() && !Files.exists(in)) {
+      return true;
+    }
+    return GltfFormat.isGltf(in.toString())
+        && Files.isRegularFile(in)
+        && GltfContent.of(in) == GltfContent.CHARACTER;
+  }
+
+  private Integer character() throws IOException {
+    if (Files.exists(in)) {
+      new Untouchable().reads(in, "the character").claim(outFile);
+    }
+    Progress progress = new Progress("writing", outFile);
+    String told = Characters.write(Dress.character(this, in.toString()), outFile, progress);
+    progress.end();
+    out().println(told);
     return 0;
   }
 

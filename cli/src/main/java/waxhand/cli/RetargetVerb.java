@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
@@ -17,10 +16,9 @@ import waxhand.core.chain.Chain;
 import waxhand.core.chain.Plate;
 import waxhand.core.character.Character;
 import waxhand.core.character.Wardrobe;
-import waxhand.core.contact.Contact;
-import waxhand.core.contact.KnownContacts;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.CarriedOver;
+import waxhand.core.passes.character.Carried;
 import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.passes.character.Travel;
 import waxhand.core.project.RawTake;
@@ -150,11 +148,7 @@ final class RetargetVerb extends TakeVerb {
     Handoff.Receipt receipt =
         Handoff.AS_IT_CAME.with(Wish.BARE, bare).write(result, raw, to, progress);
     progress.end();
-    List<Contact> contacts =
-        KnownContacts.of(result).contacts().stream()
-            .filter(c -> c.part().isSole() && c.part().place() < 2)
-            .collect(Collectors.toList());
-    CarriedOver over = CarriedOver.of(in, result, contacts, RetargetPass.floorM(in));
+    CarriedOver over = Carried.over(in, result);
     Correspondence told = new Correspondence(source, result.body());
     node.put("out", to.toString()).put("character", on.name()).put("frames", receipt.frames());
     MapFile.of(on.name(), source, result.body())

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Labeled;
@@ -34,6 +35,7 @@ import waxhand.desk.theme.Manikin;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
 import waxhand.formats.project.ProjectFile;
+import waxhand.formats.gltf.GltfContent;
 import waxhand.formats.takes.Characters;
 import waxhand.formats.takes.TakeFiles;
 
@@ -258,5 +260,51 @@ class CharactersTest extends DeskTest {
           name.getOnAction().handle(null);
         });
     assertThat(pass()).as("plates go by the new name").isEqualTo(RetargetPass.to("client two"));
+  }
+
+  @Test
+  void theCharacterLeavesAloneAReportLiesBesideATakeAndWhatWasChosenStays() throws Exception {
+    openDemo();
+    run("retarget-take");
+    untilWorkedOut();
+    run("hand-on");
+    ChoiceBox<Object> what = lookup("#handoff-what").query();
+    interact(
+        () -> {
+          lookup("#handoff-folder").queryAs(TextField.class).setText(folder.toString());
+          what.getSelectionModel().selectLast();
+        });
+    assertThat(lookup("#handoff-from").query().isVisible()).isFalse();
+    clickOn("#handoff-go");
+    Path alone = folder.resolve("stoker.glb");
+    until(() -> Files.exists(alone));
+    assertThat(GltfContent.of(alone)).isEqualTo(GltfContent.CHARACTER);
+    assertThat(Characters.read(alone, Work.UNWATCHED).skin()).isPresent();
+
+    run("hand-on");
+    assertThat(what.getValue()).hasToString("Character without motion");
+    interact(
+        () -> {
+          what.getSelectionModel().select(1);
+          lookup("#handoff-name").queryAs(TextField.class).setText("{number} {take}");
+          lookup("#handoff-report").queryAs(CheckBox.class).setSelected(true);
+        });
+    clickOn("#handoff-go");
+    Path page = folder.resolve("01 deck-walk.html");
+    until(() -> Files.exists(page));
+    assertThat(Files.readString(page)).contains("On stoker").contains("findings before");
+    assertThat(Characters.read(folder.resolve("01 deck-walk.glb"), Work.UNWATCHED).skin())
+        .as("the skeleton alone")
+        .isEmpty();
+    run("hand-on");
+    assertThat(what.getValue()).hasToString("Skeleton and motion, no skin");
+    assertThat(lookup("#handoff-name").queryAs(TextField.class).getText())
+        .isEqualTo("{number} {take}");
+    assertThat(lookup("#handoff-report").queryAs(CheckBox.class).isSelected()).isTrue();
+    // a page that is no report is never written over
+    Files.writeString(page, "notes");
+    clickOn("#handoff-go");
+    assertThat(trouble()).contains("no report");
+    assertThat(Files.readString(page)).isEqualTo("notes");
   }
 }

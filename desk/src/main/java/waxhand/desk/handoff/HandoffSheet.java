@@ -1,6 +1,7 @@
 package waxhand.desk.handoff;
 
 import java.io.File;
+import java.io.IOException;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.nio.file.Files;
@@ -10,6 +11,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -25,18 +27,13 @@ import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
-import javafx.scene.layout.ColumnConstraints;
-import javafx.scene.layout.GridPane;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import waxhand.core.character.Character;
 import waxhand.core.character.Worn;
-import waxhand.core.evaluate.Evaluator;
 import waxhand.core.motion.Frames;
 import waxhand.core.project.Take;
-import waxhand.core.scene.Motion;
-import waxhand.core.work.Work;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
@@ -47,7 +44,9 @@ import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.Wish;
+import waxhand.formats.disk.Trouble;
 import waxhand.formats.disk.Untouchable;
+import waxhand.formats.takes.Characters;
 import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.Handoff;
 import waxhand.formats.takes.TakeFiles;
@@ -55,7 +54,9 @@ import waxhand.formats.takes.TakeFiles;
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
   private static final String PATTERN = "{take}_clean";
+  private static final String CHARACTER_PATTERN = "{character}";
   private static final double CHOICE_WIDTH = 240;
+  private static final double WORDS_WIDTH = 68;
 
   private static final String SAME = "as it came";
   private static final String HOME = System.getProperty("user.home");
@@ -76,12 +77,15 @@ public final class HandoffSheet extends VBox {
   private final Label preview = new Label();
   private final CheckBox withRest = new CheckBox();
   private final CheckBox keyed = new CheckBox("Few keys with slopes in place of every frame");
-  private final CheckBox bare = new CheckBox("Skeleton alone, without its skin");
+  private final ChoiceBox<What> what = new ChoiceBox<>();
+  private final CheckBox reported = new CheckBox("Report beside it");
   private final Label frames = new Label();
   private final Consumer<HandoffSheet> close;
 
-  /** The project whose choices these are. */
+  /** The project whose choices these are, and they. */
   private Optional<Path> kept = Optional.of(Path.of(""));
+
+  private Choices choices = Choices.NONE;
 
   public HandoffSheet(
       Session session, Jobs jobs, Notices notices, Memory memory, Consumer<HandoffSheet> close) {
@@ -119,7 +123,9 @@ public final class HandoffSheet extends VBox {
     folder.setId("handoff-folder");
     folder.setPrefColumnCount(26);
     pattern.setTooltip(
-        new Tooltip("{project}, {take}, {character}, {date}, {from} and {to} are filled in"));
+        new Tooltip(
+            "{project}, {take}, {character}, {date}, {number} of the take in the project, {from} and"
+                + " {to} are filled in"));
     preview.getStyleClass().add("wh-soft");
     pattern.textProperty().addListener((o, a, b) -> preview());
     from.textProperty().addListener((o, a, b) -> preview());
@@ -128,44 +134,41 @@ public final class HandoffSheet extends VBox {
     Button choose = new Button("Choose…");
     choose.setMinWidth(USE_PREF_SIZE);
     choose.setOnAction(e -> chooseFolder());
-    GridPane grid = new GridPane();
-    grid.setHgap(12);
-    grid.setVgap(8);
-    ColumnConstraints labels = new ColumnConstraints(64);
-    grid.getColumnConstraints().add(labels);
-    HBox range2 = new HBox(8, from, new Label("up to"), to, frames);
-    range2.setAlignment(Pos.CENTER_LEFT);
-    HBox rate2 = new HBox(8, rate, new Label("Hz"));
-    rate2.setAlignment(Pos.CENTER_LEFT);
-    grid.addRow(0, new Label("Format"), format);
-    grid.addRow(1, new Label(""), limits);
-    grid.addRow(2, new Label("Frames"), range2);
-    grid.addRow(3, new Label("Rate"), rate2);
-    Label unitWord = new Label("Unit");
-    HBox measures = new HBox(8, unit, new Label("up axis"), up);
-    measures.setAlignment(Pos.CENTER_LEFT);
-    grid.addRow(4, unitWord, measures);
-    for (Node node : List.of(unitWord, measures)) {
-      node.managedProperty().bind(node.visibleProperty());
-      node.visibleProperty().bind(unit.visibleProperty());
-    }
-    grid.addRow(5, new Label("Name"), new HBox(8, pattern));
-    HBox where = new HBox(8, folder, choose);
-    where.setAlignment(Pos.CENTER_LEFT);
-    grid.addRow(6, new Label("Folder"), where);
-    grid.addRow(7, new Label(""), preview);
+    what.setId("handoff-what");
+    what.setPrefWidth(CHOICE_WIDTH);
+    what.valueProperty()
+        .addListener(
+            (o, was, is) -> {
+              boolean still = is == What.STILL;
+              String usual = was == What.STILL ? CHARACTER_PATTERN : PATTERN;
+              if (still != (was == What.STILL) && pattern.getText().equals(usual)) {
+                pattern.setText(still ? CHARACTER_PATTERN : PATTERN);
+              }
+              preview();
+            });
     withRest.setId("handoff-rest");
     withRest.setTooltip(new Tooltip("The rows before the motion go with it, as they came"));
     keyed.setId("handoff-keys");
     keyed.setTooltip(
         new Tooltip("Curves within 0.005° and 0.05 mm of every frame; a still part has one key"));
-    bare.setId("handoff-skeleton");
-    bare.setTooltip(new Tooltip("For those who have the character already"));
-    bare.selectedProperty().addListener((o, a, b) -> preview());
-    for (CheckBox choice : List.of(withRest, keyed, bare)) {
-      choice.managedProperty().bind(choice.visibleProperty());
+    reported.setId("handoff-report");
+    reported.setTooltip(
+        new Tooltip("A page of what was found in the take, what was done and what remains"));
+    VBox rows =
+        new VBox(
+            8,
+            row("What", what, what),
+            row("Format", format, format),
+            row("", limits, limits),
+            row("Frames", from, from, new Label("up to"), to, frames),
+            row("Rate", rate, rate, new Label("Hz")),
+            row("Unit", unit, unit, new Label("up axis"), up),
+            row("Name", pattern, pattern),
+            row("Folder", folder, folder, choose),
+            row("", preview, preview));
+    for (CheckBox choice : List.of(allTakes, withRest, keyed, reported)) {
+      rows.getChildren().add(row("", choice, choice));
     }
-    grid.addRow(8, new Label(""), new VBox(8, allTakes, withRest, keyed, bare));
     Button go = new Button("Hand on");
     go.setId("handoff-go");
     go.getStyleClass().add("wh-main");
@@ -178,7 +181,21 @@ public final class HandoffSheet extends VBox {
     HBox buttons = new HBox(8, cancel, go);
     buttons.setAlignment(Pos.CENTER_RIGHT);
     VBox.setMargin(buttons, new Insets(8, 0, 0, 0));
-    getChildren().addAll(heading, grid, buttons);
+    getChildren().addAll(heading, rows, buttons);
+  }
+
+  /**
+   * @param shows which is there when the row is
+   */
+  private static HBox row(String word, Node shows, Node... nodes) {
+    Label label = new Label(word);
+    label.setMinWidth(WORDS_WIDTH);
+    HBox row = new HBox(8, label);
+    row.getChildren().addAll(nodes);
+    row.setAlignment(Pos.CENTER_LEFT);
+    row.managedProperty().bind(shows.visibleProperty());
+    row.visibleProperty().bind(shows.visibleProperty());
+    return row;
   }
 
   /** The home folder is written as ~. */
@@ -203,25 +220,52 @@ public final class HandoffSheet extends VBox {
     rate.setText(shortest(session.rateHz()));
     List<String> all = Formats.writable().stream().map(TakeFormat::words).toList();
     // what was chosen for this shoot stays, where it can be seen
-    String last = kept.equals(session.fileProperty().get()) ? format.getValue() : null;
-    kept = session.fileProperty().get();
+    if (!kept.equals(session.fileProperty().get())) {
+      kept = session.fileProperty().get();
+      choices = Choices.of(memory, kept);
+    }
+    what.getItems().setAll(What.values());
+    what.setValue(chosen("what", What.values()).orElse(What.CHARACTER));
     format.getItems().setAll(all);
-    format.setValue(last != null ? last : its().words());
+    format.setValue(choices.get("format").filter(all::contains).orElse(its().words()));
     allTakes.setSelected(false);
     allTakes.setDisable(session.projectProperty().get().takes().size() < 2);
     int rest = session.takeProperty().get().map(t -> t.raw().restFrames()).orElse(0);
     withRest.setVisible(rest > 0);
-    withRest.setSelected(false);
+    withRest.setSelected(choices.is("rest"));
+    keyed.setSelected(choices.is("keys"));
+    reported.setSelected(choices.is("report"));
     withRest.setText(rest == 1 ? "with the rest pose" : "with the rest pose, " + rest + " rows");
     Map<String, String> reading =
         session.takeProperty().get().map(t -> t.raw().reading()).orElse(Map.of());
     String itsUnit = Unit.ofKey(reading.getOrDefault("unit", "")).map(Unit::words).orElse("cm");
     offer(unit, itsUnit, Unit.USUAL.stream().map(Unit::words));
     offer(up, reading.getOrDefault("up", "Y"), Stream.of("Y", "Z"));
-    pattern.setText(PATTERN);
+    chosen("unit", unit.getItems().toArray(new String[0])).ifPresent(unit::setValue);
+    chosen("up", up.getItems().toArray(new String[0])).ifPresent(up::setValue);
+    pattern.setText(choices.get("name").orElse(PATTERN));
     folder.setText(shortened(memory.folder("handoff").map(Path::toString).orElse(HOME)));
     preview();
     from.requestFocus();
+  }
+
+  /** What was chosen last of some things, if it is among them. */
+  private <T> Optional<T> chosen(String name, T[] among) {
+    return Stream.of(among).filter(t -> choices.get(name).equals(Optional.of(t.toString()))).findFirst();
+  }
+
+  private void keepChoices() {
+    choices =
+        choices
+            .with("format", format.getValue())
+            .with("what", what.isVisible() ? what.getValue().toString() : "")
+            .with("unit", unit.isVisible() ? unit.getValue() : "")
+            .with("up", unit.isVisible() ? up.getValue() : "")
+            .with("name", pattern.getText())
+            .with("rest", withRest.isVisible() && withRest.isSelected())
+            .with("keys", keyed.isVisible() && keyed.isSelected())
+            .with("report", reported.isSelected());
+    choices.keep(memory, kept);
   }
 
   private static String shortest(double hz) {
@@ -248,11 +292,15 @@ public final class HandoffSheet extends VBox {
   }
 
   private String fileName() {
-    return fileName(
-        session.takeProperty().get().map(Take::name).orElse("take"), from.getText(), to.getText());
+    Optional<Take> take = session.takeProperty().get();
+    int number = take.map(session.projectProperty().get().takes()::indexOf).orElse(0);
+    return fileName(take.map(Take::name).orElse("take"), number, from.getText(), to.getText());
   }
 
-  private String fileName(String take, String first, String last) {
+  /**
+   * @param number of the take among those of the project, from 0
+   */
+  private String fileName(String take, int number, String first, String last) {
     String name =
         pattern
             .getText()
@@ -260,6 +308,7 @@ public final class HandoffSheet extends VBox {
             .replace("{character}", character().map(Character::name).orElse("captured"))
             .replace("{date}", LocalDate.now(ZoneId.systemDefault()).toString())
             .replace("{project}", session.projectProperty().get().name())
+            .replace("{number}", String.format(Locale.ROOT, "%02d", number + 1))
             .replace("{from}", first)
             .replace("{to}", last);
     return TakeFiles.fileName(name) + format().endings().get(0);
@@ -291,12 +340,18 @@ public final class HandoffSheet extends VBox {
   }
 
   private void preview() {
-    limits.setText(format().limits());
+    boolean skinned = character().flatMap(Character::skin).isPresent();
+    boolean still = isStill();
+    Set<Wish> grants = format().writer().map(TakeFormat.Writer::grants).orElse(Set.of());
+    what.setVisible(skinned && grants.contains(Wish.BARE));
+    limits.setText(still ? "Skin, skeleton and shapes as they rest." : format().limits());
     // where the standard has said it, it is said above, and there is nothing to choose
     unit.setVisible(!format().isMetric());
-    Set<Wish> grants = format().writer().map(TakeFormat.Writer::grants).orElse(Set.of());
-    keyed.setVisible(grants.contains(Wish.KEYS));
-    bare.setVisible(grants.contains(Wish.BARE) && character().flatMap(Character::skin).isPresent());
+    keyed.setVisible(grants.contains(Wish.KEYS) && !still);
+    from.setVisible(!still);
+    rate.setVisible(!still);
+    allTakes.setVisible(!still);
+    reported.setVisible(!still);
     from.setDisable(allTakes.isSelected());
     to.setDisable(allTakes.isSelected());
     if (allTakes.isSelected()) {
@@ -311,9 +366,14 @@ public final class HandoffSheet extends VBox {
             : (isThere() ? "Replaces " + name + ", which is there" : "Writes " + name) + skin());
   }
 
+  /** Whether the character leaves alone. */
+  private boolean isStill() {
+    return what.isVisible() && what.getValue() == What.STILL;
+  }
+
   /** Whose skin goes with it, in words. */
   private String skin() {
-    return bare.isVisible() && !bare.isSelected()
+    return what.isVisible() && what.getValue() != What.SKELETON
         ? character().map(c -> ": " + c.name() + " in its skin").orElse("")
         : "";
   }
@@ -381,6 +441,11 @@ public final class HandoffSheet extends VBox {
           new IllegalArgumentException("no file or folder can have this name"));
       return;
     }
+    keepChoices();
+    if (isStill()) {
+      goStill();
+      return;
+    }
     if (allTakes.isSelected()) {
       goAll(hz);
       return;
@@ -419,19 +484,26 @@ public final class HandoffSheet extends VBox {
     close.accept(this);
   }
 
+  /** The character alone, for those who do not have it yet. */
+  private void goStill() {
+    Character leaving = character().orElseThrow();
+    Path path = target().orElseThrow();
+    Untouchable raws = raws();
+    memory.rememberFolder("handoff", path);
+    jobs.run(
+        "Handing on " + path.getFileName(),
+        work -> {
+          raws.claim(path);
+          return Characters.write(leaving, path, work);
+        },
+        told -> notices.say("Handed on: " + told + "\n" + path));
+    close.accept(this);
+  }
+
   /** Frames of a raw take that are left in its result. */
   private static Frames left(Take take, Frames range) {
     int frames = take.raw().motion().clip().frames();
     return take.chain().timing(frames, take.chain().size()).local(range);
-  }
-
-  /** What is handed on of one take, and where. */
-  private record Parcel(Take take, Motion input, Handoff how, Path path, Untouchable raws) {
-    Handoff.Receipt write(Work work) throws FormatException {
-      raws.claim(path);
-      Evaluator.Stages stages = new Evaluator(input).evaluate(take.chain(), work);
-      return how.keyedBy(stages).write(stages.result(), take.raw(), path, work);
-    }
   }
 
   private Parcel parcel(Take take, Frames range, Path path, OptionalDouble hz) {
@@ -439,9 +511,9 @@ public final class HandoffSheet extends VBox {
         new Handoff(Optional.of(left(take, range)), chosenUnit(), Up.ofKey(up.getValue()))
             .with(Wish.REST, withRest.isSelected())
             .with(Wish.KEYS, keyed.isVisible() && keyed.isSelected())
-            .with(Wish.BARE, bare.isVisible() && bare.isSelected())
+            .with(Wish.BARE, what.isVisible() && what.getValue() == What.SKELETON)
             .atRate(hz);
-    return new Parcel(take, session.projectProperty().get().input(take), how, path, raws());
+    return new Parcel(take, session.projectProperty().get().input(take), how, path, raws(), reported.isSelected());
   }
 
   /** All takes, each with its own work range; those that fail are told, the rest is done. */
@@ -449,7 +521,9 @@ public final class HandoffSheet extends VBox {
     List<Parcel> parcels = new ArrayList<>();
     for (Take take : session.projectProperty().get().takes()) {
       Frames range = take.workRange();
-      String name = fileName(take.name(), String.valueOf(range.from()), String.valueOf(range.to()));
+      int number = session.projectProperty().get().takes().indexOf(take);
+      String first = String.valueOf(range.from());
+      String name = fileName(take.name(), number, first, String.valueOf(range.to()));
       Path path = target().orElseThrow().resolveSibling(name);
       for (int n = 2; isOf(parcels, path); n++) {
         path = path.resolveSibling(TakeFiles.bareName(name) + "-" + n + format().endings().get(0));
@@ -465,8 +539,8 @@ public final class HandoffSheet extends VBox {
             work.check();
             try {
               parcel.write(work);
-            } catch (FormatException e) {
-              failures.add(e.getMessage());
+            } catch (IOException e) {
+              failures.add(Trouble.words(e));
             }
           }
           return failures;

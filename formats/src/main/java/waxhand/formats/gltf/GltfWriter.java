@@ -107,14 +107,45 @@ final class GltfWriter {
     return usual.withUnit(was.unit().orElse(Unit.M)).withUp(was.up().orElse(Up.Y));
   }
 
+  /**
+   * A character without motion: its own file without its animations, or a file made for it.
+   *
+   * @throws FormatException if its own file cannot be read
+   */
+  static GltfPack still(Character character) throws FormatException {
+    Optional<CharacterFile> file = character.file().filter(f -> GltfFormat.isGltf(f.name()));
+    if (file.isPresent()) {
+      return Unanimated.of(
+          Gltf.read(file.get().name(), file.get().bytes(), Beside.NOTHING));
+    }
+    GltfPack pack = new GltfPack();
+    Skeleton skeleton = character.body().skeleton();
+    int[] nodes = nodes(pack, skeleton);
+    character
+        .skin()
+        .ifPresent(s -> new GltfSkinWriter(pack, skeleton, nodes).add(character.name(), s));
+    return pack;
+  }
+
   private GltfPack made(Outgoing take, Work work) throws FormatException {
     Skeleton skeleton = clip.skeleton();
-    int[] nodes = new int[skeleton.size()];
+    int[] nodes = nodes(pack, skeleton);
     double[] sizes = new double[skeleton.size()];
+    Arrays.fill(sizes, 1);
+    Optional<Character> worn = Worn.by(take.motion());
+    worn.filter(w -> !take.wants(Wish.BARE))
+        .flatMap(Character::skin)
+        .ifPresent(skin -> new GltfSkinWriter(pack, skeleton, nodes).add(worn.get().name(), skin));
+    animate(take, nodes, sizes, null, work);
+    return pack;
+  }
+
+  /** Adds a node for each joint, as it rests; which those are. Modified: pack. */
+  private static int[] nodes(GltfPack pack, Skeleton skeleton) {
+    int[] nodes = new int[skeleton.size()];
     ArrayNode scene = (ArrayNode) pack.root().path("scenes").get(0).path("nodes");
     for (int j = 0; j < nodes.length; j++) {
-      nodes[j] = pack.add("nodes", node(skeleton.joint(j)));
-      sizes[j] = 1;
+      nodes[j] = pack.add("nodes", node(pack, skeleton.joint(j)));
       int parent = skeleton.parent(j);
       if (parent < 0) {
         scene.add(nodes[j]);
@@ -124,15 +155,10 @@ final class GltfWriter {
             .add(nodes[j]);
       }
     }
-    Optional<Character> worn = Worn.by(take.motion());
-    worn.filter(w -> !take.wants(Wish.BARE))
-        .flatMap(Character::skin)
-        .ifPresent(skin -> new GltfSkinWriter(pack, skeleton, nodes).add(worn.get().name(), skin));
-    animate(take, nodes, sizes, null, work);
-    return pack;
+    return nodes;
   }
 
-  private ObjectNode node(Joint joint) {
+  private static ObjectNode node(GltfPack pack, Joint joint) {
     ObjectNode node = pack.object().put("name", joint.name());
     Vector3dc at = joint.offset();
     node.putArray("translation").add((float) at.x()).add((float) at.y()).add((float) at.z());

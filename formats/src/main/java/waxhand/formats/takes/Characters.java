@@ -1,17 +1,25 @@
 package waxhand.formats.takes;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Locale;
 import java.util.Optional;
+import org.joml.Vector3d;
 import waxhand.core.character.Character;
 import waxhand.core.character.CharacterFile;
+import waxhand.core.character.Skin;
 import waxhand.core.project.RawTake;
+import waxhand.core.text.Legible;
 import waxhand.core.work.Work;
 import waxhand.formats.Beside;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
+import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.Folder;
 import waxhand.formats.disk.WholeFile;
 import waxhand.formats.gltf.GltfCharacterReader;
+import waxhand.formats.gltf.GltfCharacterWriter;
 
 /** Opens characters: the bodies of takes, and skinned ones. */
 public final class Characters {
@@ -55,6 +63,78 @@ public final class Characters {
         take.motion().body(),
         Optional.empty(),
         Optional.of(new CharacterFile(take.fileName(), take.bytes(), take.reading())));
+  }
+
+  /** Largest distance, metres, between what was meant and what was read back. */
+  private static final double TOLERANCE_M = 1e-4;
+
+  /**
+   * Writes a character without motion as glTF, reads it back and compares; only then it takes its
+   * place. On any failure a file that was there stays as it was.
+   *
+   * @return what was written, for people
+   * @throws FormatException if it would replace the character's own file, or does not read back as
+   *     meant
+   */
+  public static String write(Character character, Path path, Work work) throws FormatException {
+    String name = path.getFileName().toString();
+    if (!GltfCharacterReader.isGltf(name)) {
+      throw new FormatException(
+          path.toString(), "a character without motion leaves as glTF: give it the ending .glb");
+    }
+    byte[] bytes = GltfCharacterWriter.write(character, name);
+    Optional<CharacterFile> own = character.file();
+    if (own.isPresent() && !Arrays.equals(own.get().bytes(), bytes) && isThere(path, own.get())) {
+      throw new FormatException(
+          path.toString(), "this is the character's own file; give another name");
+    }
+    AtomicFile.write(
+        path,
+        stream -> stream.write(bytes),
+        written ->
+            compared(
+                path,
+                character,
+                read(
+                    name,
+                    WholeFile.read(written, WholeFile.MOST_BYTES),
+                    Reading.GUESS,
+                    work)));
+    return String.format(
+        Locale.ROOT,
+        "%s: %s without motion, %d joints, %d points, %.1f MB, read back",
+        Legible.whole(name),
+        Legible.of(character.name(), 40),
+        character.body().skeleton().size(),
+        character.skin().map(Skin::count).orElse(0),
+        bytes.length / 1e6);
+  }
+
+  private static boolean isThere(Path path, CharacterFile own) throws FormatException {
+    return Files.isRegularFile(path)
+        && Arrays.equals(WholeFile.read(path, WholeFile.MOST_BYTES), own.bytes());
+  }
+
+  private static boolean compared(Path path, Character meant, Character read)
+      throws FormatException {
+    Vector3d[] places = meant.body().skeleton().restPositions();
+    Vector3d[] again = read.body().skeleton().restPositions();
+    double off = places.length == again.length ? 0 : Double.POSITIVE_INFINITY;
+    for (int j = 0; off < TOLERANCE_M && j < places.length; j++) {
+      off = Math.max(off, places[j].distance(again[j]));
+    }
+    float[] points = meant.skin().map(Skin::points).orElse(new float[0]);
+    float[] its = read.skin().map(Skin::points).orElse(new float[0]);
+    off = points.length == its.length ? off : Double.POSITIVE_INFINITY;
+    for (int n = 0; off < TOLERANCE_M && n < points.length; n++) {
+      off = Math.max(off, Math.abs(points[n] - its[n]));
+    }
+    if (!(off < TOLERANCE_M)) {
+      throw new FormatException(
+          path.toString(),
+          "what would be written is not the character as it rests; nothing was written");
+    }
+    return true;
   }
 
   /** The take whose body a character is, where it came in one that is written as it came. */
