@@ -114,7 +114,8 @@ class ReadersFuzzTest {
       // such as a number that is too long for the format
       return;
     }
-    Reading reading = writer.reads(out, Reading.GUESS);
+    // a take that begins as it rests would lose that frame
+    Reading reading = writer.reads(out, Reading.GUESS.withRestFrames(0));
     assertThat(TakeFiles.read(name, back, reading, Work.UNWATCHED).motion().clip().frames())
         .isEqualTo(clip.frames());
   }
