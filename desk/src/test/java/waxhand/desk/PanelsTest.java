@@ -3,10 +3,13 @@ package waxhand.desk;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.Slider;
@@ -16,8 +19,10 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.body.Role;
 import waxhand.core.chain.Axis;
 import waxhand.core.chain.Span;
+import waxhand.core.character.LayFigures;
 import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.passes.signal.SmoothPass;
+import waxhand.core.retarget.Upright;
 
 /** Every control of the panels does what it says. */
 class PanelsTest extends DeskTest {
@@ -131,6 +136,42 @@ class PanelsTest extends DeskTest {
         .anyMatch(t -> t != null && t.contains("stands 160.0 cm"));
     type("headingRad", "400");
     assertThat(level().headingRad()).as("kept within a half turn").isCloseTo(Math.PI, within(1e-9));
+  }
+
+  @Test
+  void aTakeIsFitToACharacterAndAllTakesAlike() throws Exception {
+    openDemo();
+    run("add-level");
+    untilWorkedOut();
+    ComboBox<String> like = lookup("#fit-character").query();
+    interact(() -> like.setValue("pilot"));
+    assertThat(shown()).anyMatch(t -> t.contains("lower than those of pilot"));
+    interact(() -> lookup("#fit-hips").queryButton().fire());
+    untilWorkedOut();
+    Upright pilot = Upright.of(LayFigures.named("pilot").orElseThrow().body());
+    assertThat(Upright.of(result().body()).hipsM()).isCloseTo(pilot.hipsM(), within(1e-3));
+    assertThat(shown()).anyMatch(t -> t.contains("hips are 0.0 cm"));
+    interact(() -> lookup("#fit-shoulders").queryButton().fire());
+    untilWorkedOut();
+    assertThat(Upright.of(result().body()).shouldersM())
+        .isCloseTo(pilot.shouldersM(), within(1e-3));
+    double height = level().actorM().getAsDouble();
+    interact(() -> lookup("#fit-every").queryButton().fire());
+    assertThat(session.projectProperty().get().takes())
+        .allMatch(
+            t ->
+                t.chain().plates().stream()
+                    .anyMatch(
+                        p ->
+                            p.pass() instanceof LevelPass l
+                                && l.actorM().equals(OptionalDouble.of(height))));
+  }
+
+  private List<String> shown() {
+    return lookup(".label").queryAll().stream()
+        .map(n -> ((Label) n).getText())
+        .filter(Objects::nonNull)
+        .toList();
   }
 
   @Test

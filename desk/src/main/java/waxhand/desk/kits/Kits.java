@@ -53,7 +53,7 @@ public final class Kits {
               .showing(t -> new SmoothPicture(t.palette()))
               .stroking(),
           new Kit(LevelPass.KIND, "Shift+L", "fth-download")
-              .showing(t -> new LevelPicture(t.palette()))
+              .showing(LevelPicture::new)
               .marking(LevelPass.class, SoleMark::of),
           new Kit(PropPass.KIND, "Shift+P", "fth-box")
               .showing(t -> new HoldsPicture(t.commands()))

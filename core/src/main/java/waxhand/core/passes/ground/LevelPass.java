@@ -108,9 +108,7 @@ public record LevelPass(
                   FLOOR.found(LevelPass::floorM, LevelPass::withFloor),
                   ACTOR.found(
                       LevelPass::actorM,
-                      (p, v) ->
-                          new LevelPass(
-                              p.floorM, v, p.headingRad, p.eastM, p.southM, p.soles, p.keys)),
+                      LevelPass::withActor),
                   HEADING.of(
                       LevelPass::headingRad,
                       (p, v) ->
@@ -148,6 +146,10 @@ public record LevelPass(
   @Override
   public Reshapes reshapes() {
     return actorM.isPresent() || !soles.isFound() ? Reshapes.SKELETON : Reshapes.NOTHING;
+  }
+
+  public LevelPass withActor(OptionalDouble metres) {
+    return new LevelPass(floorM, metres, headingRad, eastM, southM, soles, keys);
   }
 
   public LevelPass withFloor(OptionalDouble floor) {

@@ -14,7 +14,6 @@ import waxhand.desk.panels.PassPicture;
 import waxhand.desk.panels.Plot;
 import waxhand.desk.session.Session;
 import waxhand.desk.session.WorkedOut;
-import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 
 /** Height of the lowest sole over the take, before and after, and what was measured. */
@@ -22,18 +21,20 @@ public final class LevelPicture implements PassPicture {
   private static final int SAMPLES = 260;
 
   private final Plot heights;
+  private final FitPicture fit;
   private final HeightKeys keys = new HeightKeys();
   private final Label words = new Label();
   private final VBox box;
   private final WorkedOut<Motion, double[]> lowBefore = new WorkedOut<>(new double[0]);
   private final WorkedOut<Motion, double[]> lowAfter = new WorkedOut<>(new double[0]);
 
-  public LevelPicture(Palette palette) {
-    heights = new Plot(palette, "s", "mm", 96);
+  public LevelPicture(Tools tools) {
+    fit = new FitPicture(tools);
+    heights = new Plot(tools.palette(), "s", "mm", 96);
     heights.setId("height-plot");
     words.setWrapText(true);
     words.getStyleClass().add("wh-soft");
-    box = new VBox(6, heights, keys.node(), words);
+    box = new VBox(6, heights, keys.node(), words, fit.node());
   }
 
   @Override
@@ -50,6 +51,7 @@ public final class LevelPicture implements PassPicture {
     }
     Motion in = work.get().in();
     Motion out = work.get().out();
+    fit.show(session, plateId, in.body(), out.body());
     Runnable again = () -> show(session, plateId);
     double[] before = lowBefore.of(in, w -> lowest(in, w), again);
     double[] after = lowAfter.of(out, w -> lowest(out, w), again);
