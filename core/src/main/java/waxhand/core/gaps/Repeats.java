@@ -93,10 +93,10 @@ public record Repeats(int first, int period, BitSet repeated) {
     for (int f = within.from() + 1; f < within.to(); f++) {
       boolean is = sameness.isSame(f);
       same.set(f, is);
-      moving.set(f);
       run = is ? run + 1 : 0;
-      // what stands still for long has no beat
-      if (run > LONGEST) {
+      moving.set(f, run <= LONGEST);
+      // what stands still for long has no beat, from its start on
+      if (run == LONGEST + 1) {
         moving.clear(f - run + 1, f + 1);
       }
     }

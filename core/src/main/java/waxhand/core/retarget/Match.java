@@ -63,6 +63,12 @@ public record Match(OptionalInt frame, List<PartTurn> turns) {
   }
 
   private Stance turned(Stance found, Body character) {
+    Quaterniond[] all = turnsOf(character);
+    return j -> new Quaterniond(all[j]).mul(found.rotation(j)).normalize();
+  }
+
+  /** By how much each joint of a character is turned, with what carries it. */
+  Quaterniond[] turnsOf(Body character) {
     Skeleton skeleton = character.skeleton();
     Quaterniond[] all = new Quaterniond[skeleton.size()];
     for (int j = 0; j < all.length; j++) {
@@ -70,6 +76,6 @@ public record Match(OptionalInt frame, List<PartTurn> turns) {
       Quaterniond its = character.role(j).map(r -> of(r).turn()).orElseGet(Quaterniond::new);
       all[j] = parent < 0 ? its : new Quaterniond(all[parent]).mul(its);
     }
-    return j -> new Quaterniond(all[j]).mul(found.rotation(j)).normalize();
+    return all;
   }
 }

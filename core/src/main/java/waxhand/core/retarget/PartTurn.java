@@ -2,7 +2,9 @@ package waxhand.core.retarget;
 
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
+import org.joml.Vector3dc;
 import waxhand.core.body.Role;
+import waxhand.core.maths.Quats;
 
 /**
  * A part of a character turned, with all it carries, in the pose that it shares with a take.
@@ -42,6 +44,20 @@ public record PartTurn(Role part, double sideDeg, double upDeg, double aheadDeg)
   public PartTurn withAbout(int axis, double deg) {
     return new PartTurn(
         part, axis == 0 ? deg : sideDeg, axis == 1 ? deg : upDeg, axis == 2 ? deg : aheadDeg);
+  }
+
+  /**
+   * Turned on.
+   *
+   * @param axis in the axes of the three components, unit
+   */
+  public PartTurn by(Vector3dc axis, double angleRad) {
+    Quaterniond all = new Quaterniond().rotateAxis(angleRad, axis).mul(turn());
+    double[] q = {all.x, all.y, all.z, all.w};
+    double[] v = new double[3];
+    Quats.normalize(q, 0);
+    Quats.log(q, 0, v, 0);
+    return new PartTurn(part, Math.toDegrees(v[0]), Math.toDegrees(v[1]), Math.toDegrees(v[2]));
   }
 
   Quaterniond turn() {

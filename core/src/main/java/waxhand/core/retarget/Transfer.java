@@ -40,6 +40,7 @@ public final class Transfer {
   private final double[] middle = new double[3];
   private final int mover;
   private final double legRatio;
+  private final Match match;
 
   /**
    * @param clip the take, which shows how limbs bend
@@ -47,6 +48,7 @@ public final class Transfer {
    */
   public Transfer(Correspondence pairs, Clip clip, Match match) {
     this.pairs = pairs;
+    this.match = match;
     Body source = pairs.source();
     Body target = pairs.target();
     skeleton = target.skeleton();
@@ -138,6 +140,22 @@ public final class Transfer {
   /** How long the character's legs are against the body's. */
   public double legRatio() {
     return legRatio;
+  }
+
+  /**
+   * The axes about which a part is turned for the match ({@link PartTurn}), in the frame of its
+   * joint: what leads from the joint's axes to out to the left, up and ahead.
+   */
+  public Quaterniond matchAxes(int joint) {
+    int parent = skeleton.parent(joint);
+    Quaterniond axes =
+        new Quaterniond(
+                neutral[4 * joint],
+                neutral[4 * joint + 1],
+                neutral[4 * joint + 2],
+                neutral[4 * joint + 3])
+            .conjugate();
+    return parent < 0 ? axes : axes.mul(match.turnsOf(pairs.target())[parent]);
   }
 
   public Correspondence pairs() {

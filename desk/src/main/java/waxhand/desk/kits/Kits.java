@@ -23,6 +23,7 @@ import waxhand.core.passes.time.RepeatsPass;
 import waxhand.core.passes.time.SplicePass;
 import waxhand.core.passes.time.TrimPass;
 import waxhand.desk.kits.characters.MapPicture;
+import waxhand.desk.kits.characters.MatchMarks;
 import waxhand.desk.kits.ground.LevelPicture;
 import waxhand.desk.kits.ground.PlantPicture;
 import waxhand.desk.kits.ground.SoleMark;
@@ -80,7 +81,9 @@ public final class Kits {
               .showing(t -> new ThinPicture(t.session(), t.palette())),
           new Kit(ShiftPass.KIND, "Shift+H", "fth-move"),
           new Kit(MirrorPass.KIND, "", "fth-repeat"),
-          new Kit(RetargetPass.KIND, "", "fth-users").showing(MapPicture::new));
+          new Kit(RetargetPass.KIND, "", "fth-users")
+              .showing(MapPicture::new)
+              .marking(RetargetPass.class, MatchMarks::of));
 
   private Kits() {}
 

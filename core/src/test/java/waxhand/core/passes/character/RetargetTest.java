@@ -15,6 +15,7 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.chain.Chain;
+import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
 import waxhand.core.character.Character;
 import waxhand.core.character.LayFigures;
@@ -238,6 +239,43 @@ class RetargetTest {
     }
     assertThat(again).isEqualTo(pass);
     assertThat(RetargetPass.KIND.shared(pass).match().frame()).isEmpty();
+  }
+
+  /** What a hand sees turn about an axis of the world does. */
+  @Test
+  void aPartIsTurnedForTheMatchAboutAnAxisAsItIsSeen() {
+    Motion in = with(bending(240));
+    Match match =
+        Match.FOUND.withTurns(
+            List.of(
+                new PartTurn(Role.LEFT_UPPER_ARM, 10, -20, 15),
+                new PartTurn(Role.LEFT_FOREARM, 5, 0, 30)));
+    RetargetPass pass =
+        new RetargetPass("pilot", Travel.SCALED, 0, 0, BodyMap.FOUND, Match.FOUND)
+            .withMatch(match);
+    Retargeted ready = (Retargeted) pass.prepared(in, Place.ALL);
+    Motion before = put(in, pass);
+    int frame = 90;
+    Vector3d axis = new Vector3d(0.3, -0.5, 0.8).normalize();
+    for (Role role : List.of(Role.LEFT_FOREARM, Role.LEFT_UPPER_ARM, Role.RIGHT_THIGH)) {
+      int joint = before.body().joint(role).orElseThrow();
+      Quaterniond was = turned(before, joint, frame);
+      Vector3d own =
+          new Quaterniond(was).mul(ready.transfer().matchAxes(joint)).transformInverse(
+              new Vector3d(axis));
+      Motion after =
+          put(in, pass.withMatch(match.with(match.of(role).by(own, 0.25))));
+      Quaterniond by = turned(after, joint, frame).mul(was.conjugate());
+      Quaterniond wanted = new Quaterniond().rotateAxis(0.25, axis);
+      assertThat(Math.abs(by.dot(wanted))).as(role.words()).isCloseTo(1, within(1e-9));
+    }
+  }
+
+  private static Quaterniond turned(Motion motion, int joint, int frame) {
+    WorldPose pose = new WorldPose(motion.clip().skeleton());
+    pose.solve(motion.clip(), frame);
+    double[] q = pose.rotations();
+    return new Quaterniond(q[4 * joint], q[4 * joint + 1], q[4 * joint + 2], q[4 * joint + 3]);
   }
 
   @Test

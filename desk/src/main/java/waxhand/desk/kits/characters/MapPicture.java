@@ -1,6 +1,7 @@
 package waxhand.desk.kits.characters;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -54,6 +55,7 @@ public final class MapPicture implements PassPicture {
 
   public MapPicture(Tools tools) {
     session = tools.session();
+    session.selectionProperty().addListener((o, was, is) -> selected());
     figures =
         new PairFigures(
             tools.palette(), this::choose, this::pair, p -> change("leave out", p, NOTHING));
@@ -187,7 +189,8 @@ public final class MapPicture implements PassPicture {
     turned.setText(
         (any
                 ? "The character's " + part.get().words() + ", turned from there:"
-                : "Choose a part above to turn it on the character.")
+                : "Choose a part above, or click it in the view, to turn it on the character by its pegs or"
+                    + " here.")
             + (others.isEmpty() ? "" : " Turned: " + others + "."));
     for (int i = 0; i < turns.size(); i++) {
       turns.get(i).setDisable(!any);
@@ -277,6 +280,36 @@ public final class MapPicture implements PassPicture {
   private void choose(Optional<Role> other) {
     part = other;
     refresh();
+    // pegs turn it in the views, where what is selected stands out
+    PassPicture.workOf(session, plateId)
+        .map(w -> w.out().body())
+        .ifPresent(
+            body -> {
+              BitSet joints = new BitSet();
+              other.flatMap(r -> boxed(body.joint(r))).ifPresent(joints::set);
+              session.select(body, joints);
+            });
+  }
+
+  private static Optional<Integer> boxed(OptionalInt joint) {
+    return joint.isPresent() ? Optional.of(joint.getAsInt()) : Optional.empty();
+  }
+
+  /** What is selected in the views is chosen here. */
+  private void selected() {
+    if (box.getScene() == null || pairs.isEmpty()) {
+      return;
+    }
+    Optional<Role> held =
+        PassPicture.workOf(session, plateId)
+            .map(w -> w.out().body())
+            .filter(body -> !session.selected(body).isEmpty())
+            .flatMap(body -> body.role(session.held(body)))
+            .filter(r -> pairs.get().source().joints().containsKey(r));
+    if (held.isPresent() && !held.equals(part)) {
+      part = held;
+      refresh();
+    }
   }
 
   private void fromList() {

@@ -19,7 +19,7 @@ import waxhand.desk.viewport.Sight;
  * Three pegs that stick out of a part along its axes, told apart by letter and pattern. A peg is
  * rolled as one rolls a pencil on a table: the part turns about it. With Shift in steps.
  */
-final class PegMark implements Mark {
+public final class PegMark implements Mark {
   private static final String[] LETTERS = {"x", "y", "z"};
   private static final double[][] PATTERNS = {{}, {7, 4}, {2, 4}};
   private static final double TAG_PX = 9;
@@ -41,7 +41,7 @@ final class PegMark implements Mark {
   private static final double DIAL = 0.4;
 
   /** What is told of a turn while a hand is at it. */
-  interface Turned {
+  public interface Turned {
     /** Where nothing can be turned. */
     Turned NOT =
         new Turned() {
@@ -67,7 +67,7 @@ final class PegMark implements Mark {
    * @param frame leads from the world's axes to those of the pegs, 4 numbers
    * @param grasp gives what is told, when a hand takes hold
    */
-  PegMark(Vector3d place, double[] frame, Posing posing, Supplier<Turned> grasp) {
+  public PegMark(Vector3d place, double[] frame, Posing posing, Supplier<Turned> grasp) {
     this.place = place;
     this.grasp = grasp;
     this.posing = posing;
