@@ -116,6 +116,15 @@ final class ViewActions {
           say.accept(on ? "The view follows the body" : "The view stays where it is");
         });
     always("wax", "Solid wax, clear wax, wire only", "fth-user", "W", this::nextWax);
+    always(
+        "two-tone",
+        "Left and right in two tones, or hardly apart",
+        "",
+        "Shift+W",
+        () -> {
+          viewport.setTwoTone(!viewport.isTwoTone());
+          say.accept(viewport.isTwoTone() ? "Left and right in two tones" : "Left and right alike");
+        });
     always("zoom-in", "Nearer", "", "Plus", () -> viewport.zoom(0.85));
     always("zoom-out", "Farther", "", "Minus", () -> viewport.zoom(1 / 0.85));
     for (int n = 1; n <= KEPT; n++) {

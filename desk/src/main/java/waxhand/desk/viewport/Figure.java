@@ -14,10 +14,16 @@ import waxhand.desk.theme.Palette.Ink;
 
 /** The wax figure of one view, and its shadow on the ground. */
 final class Figure {
+  /** How much of the colour of its side a part has, as it is and in two tones. */
+  private static final double TINT = 0.12;
+
+  private static final double TWO_TONE_TINT = 0.55;
+
   private final Group wax = new Group();
   private final Group shadow = new Group();
   private List<Worn> worn = List.of();
   private Skins skins = Skins.NONE;
+  private double tint = TINT;
   private JointMoves moves = new JointMoves(skins.fromRest());
 
   Group wax() {
@@ -64,6 +70,11 @@ final class Figure {
     }
   }
 
+  /** Left and right in two tones, or hardly apart. */
+  void setTwoTone(boolean apart) {
+    tint = apart ? TWO_TONE_TINT : TINT;
+  }
+
   /** Colours the figure; chosen parts stand out. */
   void paint(Palette palette, BitSet chosen) {
     Color plain = palette.get(Ink.WAX);
@@ -75,7 +86,7 @@ final class Figure {
           part.side() == Side.LEFT
               ? palette.get(Ink.LEFT)
               : part.side() == Side.RIGHT ? palette.get(Ink.RIGHT) : plain;
-      Color colour = part.band() ? side : plain.interpolate(side, 0.12);
+      Color colour = part.band() ? side : plain.interpolate(side, tint);
       if (chosen.get(part.joint()) && !part.band()) {
         colour = palette.get(Ink.FOCUS).interpolate(plain, 0.25);
       }

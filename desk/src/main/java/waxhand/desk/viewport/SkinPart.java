@@ -8,7 +8,6 @@ import java.util.Map;
 import javafx.scene.shape.TriangleMesh;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
-import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.character.BlendShape;
 import waxhand.core.character.Skin;
@@ -120,7 +119,7 @@ final class SkinPart implements Part {
       places[3 * n + 1] = rest[by[n]].y;
       places[3 * n + 2] = rest[by[n]].z;
     }
-    Side side = body.role(joint).map(Role::side).orElse(Side.MIDDLE);
+    Side side = side(body, joint);
     List<BlendShape> shapes =
         skin.shapes().stream()
             .map(shape -> of(shape, numbers))
@@ -128,6 +127,16 @@ final class SkinPart implements Part {
             .toList();
     return new SkinPart(
         joint, side, by, places, points, turned, carriers, shares, triangles, shapes);
+  }
+
+  /** That of a joint, or of the nearest above it that has a role, as twist joints have not. */
+  private static Side side(Body body, int joint) {
+    for (int j = joint; j >= 0; j = body.skeleton().parent(j)) {
+      if (body.role(j).isPresent()) {
+        return body.role(j).get().side();
+      }
+    }
+    return Side.MIDDLE;
   }
 
   /** What a shape does to some of a skin's points. */

@@ -47,6 +47,11 @@ final class SolidWax {
     figure.isolate(joints);
   }
 
+  /** Left and right in two tones, or hardly apart; to be painted then. */
+  void setTwoTone(boolean apart) {
+    figure.setTwoTone(apart);
+  }
+
   /** Takes the colours of the theme; chosen parts stand out. */
   void paint(Palette palette, BitSet chosen) {
     room.scene().setFill(palette.get(Ink.PAPER));

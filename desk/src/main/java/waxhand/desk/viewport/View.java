@@ -213,6 +213,11 @@ public final class View extends Pane {
     draw();
   }
 
+  void setTwoTone(boolean apart) {
+    solid.ifPresent(s -> s.setTwoTone(apart));
+    repaint();
+  }
+
   void setWireShown(boolean shown) {
     wireShown = shown;
     draw();

@@ -58,6 +58,7 @@ public final class Viewport extends Pane {
   private final BooleanProperty four = new SimpleBooleanProperty();
   private final BooleanProperty follow = new SimpleBooleanProperty(true);
   private View active;
+  private boolean twoTone;
   private Wax wax = Wax.SOLID;
   private String framedTake = "";
   private final WorkedOut<Skins.Key, Skins> skins = new WorkedOut<>(Skins.NONE);
@@ -209,6 +210,18 @@ public final class Viewport extends Pane {
     views.forEach(v -> v.setWax(other.opacity));
     beside.setWax(Math.max(0.45, other.opacity));
     magnifier.view().setWax(other.opacity);
+  }
+
+  /** Whether left and right of the wax have two tones. */
+  public boolean isTwoTone() {
+    return twoTone;
+  }
+
+  public void setTwoTone(boolean apart) {
+    twoTone = apart;
+    views.forEach(v -> v.setTwoTone(apart));
+    beside.setTwoTone(apart);
+    magnifier.view().setTwoTone(apart);
   }
 
   public void setWireShown(boolean shown) {

@@ -93,7 +93,7 @@ public final class MapPicture implements PassPicture {
     legend.getStyleClass().add("wh-soft");
     legend.setWrapText(true);
     box = new VBox(6, Editor.heading("Map"), count, figures, legend, pick, acts, left);
-    box.getChildren().addAll(match());
+    box.getChildren().addAll(match(commands));
     box.getChildren().addAll(Editor.heading("Map and turns in files"), inFiles);
     box.setId("character-map");
   }
@@ -108,7 +108,7 @@ public final class MapPicture implements PassPicture {
   }
 
   /** How both stand alike: in which frame, and by how much parts are turned from there. */
-  private List<Node> match() {
+  private List<Node> match(Commands commands) {
     alike.setWrapText(true);
     alike.setId("alike");
     alike.setMinHeight(Region.USE_PREF_SIZE);
@@ -126,7 +126,7 @@ public final class MapPicture implements PassPicture {
     turned.getStyleClass().add("wh-soft");
     List<Node> nodes =
         new ArrayList<>(
-            List.of(Editor.heading("Match"), alike, new FlowPane(6, 6, here, byItself), turned));
+            List.of(Editor.heading("Match"), alike, new FlowPane(6, 6, here, byItself, beside(commands)), turned));
     for (int i = 0; i < AXES.size(); i++) {
       int axis = i;
       NumberField field =
@@ -147,6 +147,16 @@ public final class MapPicture implements PassPicture {
       nodes.add(field);
     }
     return nodes;
+  }
+
+  /** The wire lies over the character; with this it stands in a view of its own. */
+  private static Button beside(Commands commands) {
+    Button button = new Button("Beside");
+    button.setId("alike-beside");
+    button.getStyleClass().add("wh-small");
+    button.setTooltip(new Tooltip(commands.get("side-by-side").words() + " (6)"));
+    button.setOnAction(e -> commands.get("side-by-side").run());
+    return button;
   }
 
   private void alikeIn(OptionalInt frame) {
