@@ -237,6 +237,8 @@ public record PlantsPass(
 
   /**
    * What holds plants that are known, without a search: the usual pass, with these made by hand.
+   * They are held to the spot: what leaps in a capture is mended before it is put on another body,
+   * and where it was not, it is seen whose leap it is.
    */
   public static Planted holding(Motion in, List<Plant> plants, Ground ground) {
     List<Contact> contacts = plants.stream().map(p -> new Contact(p.part(), p.frames())).toList();
@@ -244,6 +246,7 @@ public record PlantsPass(
     rests.replaceAll((side, rest) -> rest.onKnownSoles());
     return KIND.defaults()
         .withKept(plants, List.of())
+        .withWays(KIND.defaults().ways().withSteady(0))
         .held(in, Place.ALL, List.of(), ground, rests, null);
   }
 
