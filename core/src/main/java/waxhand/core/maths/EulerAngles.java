@@ -37,12 +37,12 @@ public final class EulerAngles {
 
   /** Unit quaternion of three angles in radians. Modified: dest. */
   public void toQuaternion(double a, double b, double c, double[] dest, int at) {
-    double ca = Math.cos(a / 2);
-    double sa = Math.sin(a / 2);
-    double cb = Math.cos(b / 2);
-    double sb = Math.sin(b / 2);
-    double cc = Math.cos(c / 2);
-    double sc = Math.sin(c / 2);
+    double ca = Sines.cos(a / 2);
+    double sa = Sines.sin(a / 2);
+    double cb = Sines.cos(b / 2);
+    double sb = Sines.sin(b / 2);
+    double cc = Sines.cos(c / 2);
+    double sc = Sines.sin(c / 2);
     // the three factors each have one imaginary part; products of two axes give ± the third
     dest[at + i] = sa * cb * cc + sign * ca * sb * sc;
     dest[at + j] = ca * sb * cc - sign * sa * cb * sc;

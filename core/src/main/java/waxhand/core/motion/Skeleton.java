@@ -87,6 +87,11 @@ public final class Skeleton {
     return offsets[3 * joint + axis];
   }
 
+  /** All offsets, 3 numbers a joint; never modified. */
+  double[] offsets() {
+    return offsets;
+  }
+
   /** First joint of that name, or -1. */
   public int indexOf(String name) {
     for (int j = 0; j < parents.length; j++) {

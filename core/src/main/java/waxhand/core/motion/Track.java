@@ -77,6 +77,11 @@ public final class Track {
     return chunks[frame / CHUNK][(frame % CHUNK) * width + component];
   }
 
+  /** The samples of so many frames beginning at a multiple of {@link #CHUNK}; never modified. */
+  double[] chunk(int index) {
+    return chunks[index];
+  }
+
   /** Copies one frame's numbers into {@code dest}. Modified: dest. */
   public void read(int frame, double[] dest, int at) {
     double[] chunk = chunks[frame / CHUNK];

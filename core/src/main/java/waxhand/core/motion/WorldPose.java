@@ -14,8 +14,13 @@ public final class WorldPose {
   private final int[] joints;
   private final double[] positions;
   private final double[] rotations;
-  private final double[] local = new double[4];
   private final double[] offset = new double[3];
+
+  // the samples around the frame that was solved last: most often the next one is beside it
+  private final double[][] turns;
+  private final double[][] moves;
+  private Clip near;
+  private int chunk = -1;
 
   public WorldPose(Skeleton skeleton) {
     this(skeleton, IntStream.range(0, skeleton.size()).toArray());
@@ -26,6 +31,8 @@ public final class WorldPose {
     this.joints = joints;
     this.positions = new double[3 * skeleton.size()];
     this.rotations = new double[4 * skeleton.size()];
+    this.turns = new double[skeleton.size()][];
+    this.moves = new double[skeleton.size()][];
   }
 
   /** Only of these joints and what they hang from; nothing is known of the others. */
@@ -39,25 +46,35 @@ public final class WorldPose {
     return new WorldPose(skeleton, wanted.stream().toArray());
   }
 
+  private void approach(Clip clip, int itsChunk) {
+    for (int j : joints) {
+      turns[j] = clip.rotation(j).chunk(itsChunk);
+      Track translation = clip.translation(j);
+      moves[j] = translation == null ? null : translation.chunk(itsChunk);
+    }
+    near = clip;
+    chunk = itsChunk;
+  }
+
   /** Computes world places and rotations of the joints of {@code clip} at {@code frame}. */
   public void solve(Clip clip, int frame) {
+    int itsChunk = frame / Track.CHUNK;
+    if (clip != near || itsChunk != chunk) {
+      approach(clip, itsChunk);
+    }
+    double[] offsets = skeleton.offsets();
+    int turn = 4 * (frame % Track.CHUNK);
+    int move = 3 * (frame % Track.CHUNK);
     for (int j : joints) {
-      clip.rotation(j).read(frame, local, 0);
-      Track translation = clip.translation(j);
-      if (translation != null) {
-        translation.read(frame, offset, 0);
-      } else {
-        offset[0] = skeleton.offset(j, 0);
-        offset[1] = skeleton.offset(j, 1);
-        offset[2] = skeleton.offset(j, 2);
-      }
+      double[] place = moves[j] == null ? offsets : moves[j];
+      int at = moves[j] == null ? 3 * j : move;
       int p = skeleton.parent(j);
       if (p < 0) {
-        System.arraycopy(local, 0, rotations, 4 * j, 4);
-        System.arraycopy(offset, 0, positions, 3 * j, 3);
+        System.arraycopy(turns[j], turn, rotations, 4 * j, 4);
+        System.arraycopy(place, at, positions, 3 * j, 3);
       } else {
-        Quats.multiply(rotations, 4 * p, local, 0, rotations, 4 * j);
-        Quats.rotate(rotations, 4 * p, offset, 0, positions, 3 * j);
+        Quats.multiply(rotations, 4 * p, turns[j], turn, rotations, 4 * j);
+        Quats.rotate(rotations, 4 * p, place, at, positions, 3 * j);
         positions[3 * j] += positions[3 * p];
         positions[3 * j + 1] += positions[3 * p + 1];
         positions[3 * j + 2] += positions[3 * p + 2];

@@ -151,4 +151,17 @@ class RotationsTest {
       assertThat(Quats.dot(back, 4 * i, back, 4 * i)).isCloseTo(1, within(4e-16));
     }
   }
+
+  @Test
+  void sinesOfSmallAnglesAreThoseOfTheLibraryToTheLastPlaces() {
+    for (double x = -3.5; x <= 3.5; x += 0.000731) {
+      assertThat(Sines.sin(x)).isCloseTo(Math.sin(x), within(2 * Math.ulp(Math.sin(x))));
+      assertThat(Sines.cos(x)).isCloseTo(Math.cos(x), within(2 * Math.ulp(Math.cos(x))));
+    }
+    for (double x : new double[] {0, 1e-300, 1e-9, Math.PI / 4, -Math.PI / 4}) {
+      assertThat(Sines.sin(x)).isCloseTo(Math.sin(x), within(2 * Math.ulp(Math.sin(x))));
+    }
+    assertThat(Sines.cos(0)).isEqualTo(1);
+    assertThat(Sines.sin(Double.NaN)).isNaN();
+  }
 }
