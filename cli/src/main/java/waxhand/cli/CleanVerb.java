@@ -120,7 +120,9 @@ final class CleanVerb extends TakeVerb {
   }
 
   private Optional<Ahead<Survey>> reported(Motion motion) {
-    return report == null ? Optional.empty() : Optional.of(Ahead.of(() -> new Surveyor().survey(motion, Work.UNWATCHED)));
+    return report == null
+        ? Optional.empty()
+        : Optional.of(Ahead.of(() -> new Surveyor().survey(motion, Work.UNWATCHED)));
   }
 
   /** Settings for people to read: of long lists their length. */

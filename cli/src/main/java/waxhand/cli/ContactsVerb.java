@@ -58,7 +58,8 @@ final class ContactsVerb extends TakeVerb {
       throw wrong("--height must be from 0 to 1000 mm and --speed from 0 to 10000 mm/s");
     }
     ArrayNode all = JSON.createArrayNode();
-    int failed = each(TakeIn.firsts(list.files()), list.empty(), all, this::contacts, (file, why) -> {});
+    int failed =
+        each(TakeIn.firsts(list.files()), list.empty(), all, this::contacts, (file, why) -> {});
     if (json) {
       print(all.size() == 1 ? all.get(0) : all);
     }

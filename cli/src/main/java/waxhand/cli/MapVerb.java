@@ -5,9 +5,11 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import waxhand.core.body.Body;
 import waxhand.core.character.Character;
 import waxhand.core.project.RawTake;
 import waxhand.core.retarget.Correspondence;
+import waxhand.core.retarget.PlacedBody;
 import waxhand.formats.disk.Untouchable;
 import waxhand.formats.project.MapFile;
 
@@ -37,8 +39,9 @@ final class MapVerb extends TakeVerb {
     untouchable.claim(target);
     RawTake raw = read(take, how);
     Character character = Dress.character(this, named);
-    Correspondence pairs = new Correspondence(raw.motion().body(), character.body());
-    MapFile map = MapFile.of(character.name(), raw.motion().body(), character.body());
+    Body source = PlacedBody.bodyOf(raw.motion());
+    Correspondence pairs = new Correspondence(source, character.body());
+    MapFile map = MapFile.of(character.name(), source, character.body());
     map.save(target);
     long paired = map.pairs().stream().filter(p -> p.joint().isPresent()).count();
     out().println(paired + " of " + map.pairs().size() + " parts of the take are paired");

@@ -25,6 +25,7 @@ import waxhand.core.project.RawTake;
 import waxhand.core.retarget.BodyMap;
 import waxhand.core.retarget.Correspondence;
 import waxhand.core.retarget.Match;
+import waxhand.core.retarget.PlacedBody;
 import waxhand.core.scene.Motion;
 import waxhand.formats.FormatException;
 import waxhand.formats.Wish;
@@ -110,7 +111,10 @@ final class RetargetVerb extends TakeVerb {
             .filter(e -> Formats.named(e).flatMap(f -> f.writer()).isPresent())
             .orElse(".glb");
     Targets asked = targets(list, target, how.animation);
-    Targets targets = asked.takes().stream().map(asked::of).allMatch(target::equals) ? asked : asked.ending(ending);
+    Targets targets =
+        asked.takes().stream().map(asked::of).allMatch(target::equals)
+            ? asked
+            : asked.ending(ending);
     Untouchable untouchable = new Untouchable();
     for (Path take : list.files()) {
       untouchable.reads(take, "the raw take");
@@ -128,9 +132,10 @@ final class RetargetVerb extends TakeVerb {
   private void retarget(TakeIn take, Path to, Character on, MapFile pairs, ObjectNode node)
       throws IOException {
     RawTake raw = read(take, how);
-    Body source = pairs == null ? raw.motion().body() : pairs.source(raw.motion().body());
+    Motion bodied = PlacedBody.bodied(raw.motion());
+    Body source = pairs == null ? bodied.body() : pairs.source(bodied.body());
     BodyMap changed = pairs == null ? BodyMap.FOUND : pairs.map(on.body());
-    Motion in = raw.motion().with(raw.motion().clip(), source).with(Wardrobe.OURS.with(on));
+    Motion in = bodied.with(bodied.clip(), source).with(Wardrobe.OURS.with(on));
     RetargetPass pass =
         RetargetPass.to(on.name())
             .withMap(changed)

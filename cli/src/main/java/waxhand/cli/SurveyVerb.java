@@ -55,7 +55,13 @@ final class SurveyVerb extends TakeVerb {
       throw wrong("--truth is of one take, but there are " + list.files().size());
     }
     ArrayNode all = JSON.createArrayNode();
-    int failed = each(TakeIn.firsts(list.files()), list.empty(), all, (file, node) -> survey(file, wanted, node), (file, why) -> {});
+    int failed =
+        each(
+            TakeIn.firsts(list.files()),
+            list.empty(),
+            all,
+            (file, node) -> survey(file, wanted, node),
+            (file, why) -> {});
     if (json) {
       print(all.size() == 1 ? all.get(0) : all);
     }

@@ -7,8 +7,15 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import waxhand.core.motion.Joint;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.work.Work;
+import waxhand.formats.Reading;
+import waxhand.formats.takes.TakeFiles;
 
 /** A take on other bodies and in other formats, by verbs. */
 class OtherBodiesTest extends CliTest {
@@ -185,5 +192,42 @@ class OtherBodiesTest extends CliTest {
     assertThat(err).contains("set/down");
     assertThat(run("convert", one, folder.resolve("c.glb"))).isZero();
     assertThat(err).contains("3 animations");
+  }
+
+  /** A foreign table of places goes on a skeleton of one's own. */
+  @Test
+  void aTableOfPlacesBecomesABodyOnAChosenSkeleton() throws Exception {
+    var clip =
+        TakeFiles.read(truth, Reading.GUESS.withRestFrames(0), Work.UNWATCHED).motion().clip();
+    var skeleton = clip.skeleton();
+    WorldPose pose = new WorldPose(skeleton);
+    StringBuilder table = new StringBuilder("time (s)");
+    for (Joint joint : skeleton.joints()) {
+      for (String axis : List.of("X", "Y", "Z")) {
+        table.append(';').append(joint.name()).append('.').append(axis).append(" (mm)");
+      }
+    }
+    for (int f = 0; f < clip.frames(); f++) {
+      pose.solve(clip, f);
+      table.append('\n').append(f / clip.rateHz());
+      for (double metres : pose.positions()) {
+        table.append(';').append(String.format(Locale.GERMANY, "%.3f", 1000 * metres));
+      }
+    }
+    Path csv = folder.resolve("places.csv");
+    Files.writeString(
+        csv,
+        table
+            .toString()
+            .replace('.', ',')
+            .replace(",X", ".X")
+            .replace(",Y", ".Y")
+            .replace(",Z", ".Z"));
+    Path on = folder.resolve("on.bvh");
+    assertThat(run("retarget", csv, "--to", truth, "--out", on, "--json")).isZero();
+    assertThat(json().get(0).get("contactSpeedMms").asDouble()).isLessThan(5);
+    assertThat(json().get(0).get("pairs").size()).isGreaterThan(15);
+    assertThat(run("compare", truth, on, "--json")).isZero();
+    assertThat(json().get("positionRmsMm").asDouble()).isLessThan(40);
   }
 }

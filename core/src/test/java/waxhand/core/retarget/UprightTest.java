@@ -43,14 +43,12 @@ class UprightTest {
   void aBodyIsFitByItsHipsItsShouldersOrBetween() {
     double byHips = STOKER.heightLike(PILOT, 0);
     double byShoulders = STOKER.heightLike(PILOT, 1);
-    assertThat(STOKER.hipsM() * byHips / STOKER.heightM())
-        .isCloseTo(PILOT.hipsM(), within(1e-9));
+    assertThat(STOKER.hipsM() * byHips / STOKER.heightM()).isCloseTo(PILOT.hipsM(), within(1e-9));
     assertThat(STOKER.shouldersM() * byShoulders / STOKER.heightM())
         .isCloseTo(PILOT.shouldersM(), within(1e-9));
     // the stoker has short legs: to bring its hips up takes more than its shoulders
     assertThat(byHips).isGreaterThan(byShoulders + 0.02);
-    assertThat(STOKER.heightLike(PILOT, 0.5))
-        .isCloseTo((byHips + byShoulders) / 2, within(1e-9));
+    assertThat(STOKER.heightLike(PILOT, 0.5)).isCloseTo((byHips + byShoulders) / 2, within(1e-9));
     assertThat(STOKER.heightLike(STOKER, 0.5)).isCloseTo(STOKER.heightM(), within(1e-9));
     Upright nothing = new Upright(0, 0, 1.7, new double[0]);
     assertThat(nothing.heightLike(PILOT, 0)).isEqualTo(1.7);

@@ -104,8 +104,7 @@ final class GltfSkinReader {
   }
 
   /** Reads the points between which a primitive has its triangles; how many they are. */
-  private int points(
-      GltfNodes.Node node, JsonNode primitive, int[] own, Matrix4d[] inverse)
+  private int points(GltfNodes.Node node, JsonNode primitive, int[] own, Matrix4d[] inverse)
       throws FormatException {
     JsonNode attributes = primitive.path("attributes");
     double[] p = gltf.numbers(attributes.path("POSITION").asInt(-1), "VEC3", 3);
@@ -349,9 +348,7 @@ final class GltfSkinReader {
       System.arraycopy(carriers.get(k), 0, j, Skin.MOST_JOINTS * at, carriers.get(k).length);
       System.arraycopy(shares.get(k), 0, w, Skin.MOST_JOINTS * at, shares.get(k).length);
       int first = 3 * at;
-      moves
-          .get(k)
-          .forEach((name, by) -> System.arraycopy(by, 0, all.get(name), first, own.length));
+      moves.get(k).forEach((name, by) -> System.arraycopy(by, 0, all.get(name), first, own.length));
       at += own.length / 3;
     }
     List<BlendShape> made = new ArrayList<>();

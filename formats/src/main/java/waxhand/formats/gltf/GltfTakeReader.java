@@ -247,8 +247,7 @@ final class GltfTakeReader {
           file, "its animation lasts " + Math.round(animation.to - animation.from) + " s");
     }
     if (others > 0) {
-      animation.remarks.add(
-          others + " channels are left out: they move no joint and no shape");
+      animation.remarks.add(others + " channels are left out: they move no joint and no shape");
     }
     if (!animation.weights.isEmpty()) {
       animation.remarks.add(

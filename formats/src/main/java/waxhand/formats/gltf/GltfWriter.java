@@ -115,8 +115,7 @@ final class GltfWriter {
   static GltfPack still(Character character) throws FormatException {
     Optional<CharacterFile> file = character.file().filter(f -> GltfFormat.isGltf(f.name()));
     if (file.isPresent()) {
-      return Unanimated.of(
-          Gltf.read(file.get().name(), file.get().bytes(), Beside.NOTHING));
+      return Unanimated.of(Gltf.read(file.get().name(), file.get().bytes(), Beside.NOTHING));
     }
     GltfPack pack = new GltfPack();
     Skeleton skeleton = character.body().skeleton();
@@ -181,8 +180,7 @@ final class GltfWriter {
   /**
    * @param shapes of the file that it goes by; null where there is none
    */
-  private void animate(
-      Outgoing take, int[] nodes, double[] sizes, GltfShapes shapes, Work work) {
+  private void animate(Outgoing take, int[] nodes, double[] sizes, GltfShapes shapes, Work work) {
     Frames range = take.range();
     ObjectNode animation = pack.object().put("name", "take");
     if (take.wants(Wish.KEYS)) {
@@ -205,7 +203,8 @@ final class GltfWriter {
       if (clip.hasTranslation(j)) {
         double[] p = translations(j, range, sizes[j]);
         double tolerance = PLACE_M / (unit.metres() * sizes[j]);
-        if (!(take.wants(Wish.KEYS) && keys(animation, nodes[j], "translation", p, 3, tolerance, given))) {
+        if (!(take.wants(Wish.KEYS)
+            && keys(animation, nodes[j], "translation", p, 3, tolerance, given))) {
           channel(animation, nodes[j], "translation", p, 3, all, once);
         }
       }
@@ -216,7 +215,8 @@ final class GltfWriter {
         if (shapes.of(node).stream().anyMatch(channels::has)) {
           double[] w = weights(channels, shapes, node, range);
           int width = shapes.of(node).size();
-          if (!(take.wants(Wish.KEYS) && keys(animation, node, "weights", w, width, WEIGHT, NONE))) {
+          if (!(take.wants(Wish.KEYS)
+              && keys(animation, node, "weights", w, width, WEIGHT, NONE))) {
             channel(animation, node, "weights", w, width, all, once);
           }
         }

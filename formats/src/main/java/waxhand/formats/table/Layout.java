@@ -34,12 +34,7 @@ import waxhand.formats.Up;
  * @param channels names of the numbers that come beside the joints, after them
  */
 record Layout(
-    Skeleton skeleton,
-    double rateHz,
-    Unit unit,
-    Up up,
-    boolean[] places,
-    List<String> channels) {
+    Skeleton skeleton, double rateHz, Unit unit, Up up, boolean[] places, List<String> channels) {
   private static final ObjectMapper JSON = new ObjectMapper();
   private static final String BESIDE = "beside";
   private static final List<String> PLACE = List.of("tx", "ty", "tz");

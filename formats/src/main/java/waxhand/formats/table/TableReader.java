@@ -13,6 +13,8 @@ import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.Track;
 import waxhand.core.motion.TrackType;
 import waxhand.core.project.RawTake;
+import waxhand.core.retarget.PlacedBody;
+import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
 import waxhand.formats.Limits;
@@ -182,6 +184,9 @@ final class TableReader {
     Understanding take = Understanding.of(file, all, told);
     take.keep("format", TableFormat.ID);
     remarks.forEach(take::remark);
+    if (PlacedBody.of(Motion.of(all)).isPresent()) {
+      take.remark("put on a character, the points are a body: their names tell its joints");
+    }
     take.rate(rate, heads.time() >= 0 ? "by its times" : "as told");
     return take.taken(bytes, take.converted(all, take.rateHz()));
   }

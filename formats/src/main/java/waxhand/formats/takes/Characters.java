@@ -95,11 +95,7 @@ public final class Characters {
             compared(
                 path,
                 character,
-                read(
-                    name,
-                    WholeFile.read(written, WholeFile.MOST_BYTES),
-                    Reading.GUESS,
-                    work)));
+                read(name, WholeFile.read(written, WholeFile.MOST_BYTES), Reading.GUESS, work)));
     return String.format(
         Locale.ROOT,
         "%s: %s without motion, %d joints, %d points, %.1f MB, read back",

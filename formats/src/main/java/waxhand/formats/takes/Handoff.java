@@ -122,8 +122,7 @@ public record Handoff(
    * @param worstMm 95th percentile of the distance between what was meant and what the file holds
    * @param without names of channels that have no place in the file
    */
-  public record Receipt(
-      Path path, int frames, long bytes, double worstMm, List<String> without) {
+  public record Receipt(Path path, int frames, long bytes, double worstMm, List<String> without) {
     public String words() {
       return String.format(
               Locale.ROOT,
@@ -221,8 +220,7 @@ public record Handoff(
             .withRate(leaving.clip().rateHz())
             .withRestFrames(rest ? raw.restFrames() : 0);
     reading = writer.reads(take, reading);
-    Motion meant =
-        leaving.with(leaving.clip().cut(leave)).with(Channels.of(leaving).cut(leave));
+    Motion meant = leaving.with(leaving.clip().cut(leave)).with(Channels.of(leaving).cut(leave));
     Reading back = reading;
     Checked checked =
         AtomicFile.write(

@@ -20,6 +20,7 @@ import waxhand.core.passes.ground.Planted;
 import waxhand.core.passes.ground.PlantsPass;
 import waxhand.core.props.Props;
 import waxhand.core.retarget.Correspondence;
+import waxhand.core.retarget.PlacedBody;
 import waxhand.core.retarget.Touching;
 import waxhand.core.retarget.Transfer;
 import waxhand.core.scene.Filled;
@@ -71,7 +72,8 @@ public record Retargeted(
     }
   }
 
-  static Prepared of(RetargetPass pass, Motion in) {
+  static Prepared of(RetargetPass pass, Motion given) {
+    Motion in = PlacedBody.bodied(given);
     Optional<Character> character = Wardrobe.of(in).named(pass.character());
     if (character.isEmpty()) {
       return new Undone(
@@ -110,7 +112,7 @@ public record Retargeted(
     Retargeted open =
         new Retargeted(
             pass,
-            in,
+            given,
             transfer,
             moved,
             planted,

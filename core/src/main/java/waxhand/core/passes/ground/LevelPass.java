@@ -106,9 +106,7 @@ public record LevelPass(
               new LevelPass(OptionalDouble.empty(), OptionalDouble.empty(), 0, 0, 0),
               List.of(
                   FLOOR.found(LevelPass::floorM, LevelPass::withFloor),
-                  ACTOR.found(
-                      LevelPass::actorM,
-                      LevelPass::withActor),
+                  ACTOR.found(LevelPass::actorM, LevelPass::withActor),
                   HEADING.of(
                       LevelPass::headingRad,
                       (p, v) ->

@@ -64,7 +64,7 @@ class RetargetTest {
   }
 
   /** One that bends its limbs, squats and turns, on the stoker. */
-  private static Motion bending(int frames) {
+  static Motion bending(int frames) {
     Body body = LayFigures.named("stoker").orElseThrow().body();
     Skeleton skeleton = body.skeleton();
     List<Track> turns = new ArrayList<>();
@@ -251,8 +251,7 @@ class RetargetTest {
                 new PartTurn(Role.LEFT_UPPER_ARM, 10, -20, 15),
                 new PartTurn(Role.LEFT_FOREARM, 5, 0, 30)));
     RetargetPass pass =
-        new RetargetPass("pilot", Travel.SCALED, 0, 0, BodyMap.FOUND, Match.FOUND)
-            .withMatch(match);
+        new RetargetPass("pilot", Travel.SCALED, 0, 0, BodyMap.FOUND, Match.FOUND).withMatch(match);
     Retargeted ready = (Retargeted) pass.prepared(in, Place.ALL);
     Motion before = put(in, pass);
     int frame = 90;
@@ -261,10 +260,10 @@ class RetargetTest {
       int joint = before.body().joint(role).orElseThrow();
       Quaterniond was = turned(before, joint, frame);
       Vector3d own =
-          new Quaterniond(was).mul(ready.transfer().matchAxes(joint)).transformInverse(
-              new Vector3d(axis));
-      Motion after =
-          put(in, pass.withMatch(match.with(match.of(role).by(own, 0.25))));
+          new Quaterniond(was)
+              .mul(ready.transfer().matchAxes(joint))
+              .transformInverse(new Vector3d(axis));
+      Motion after = put(in, pass.withMatch(match.with(match.of(role).by(own, 0.25))));
       Quaterniond by = turned(after, joint, frame).mul(was.conjugate());
       Quaterniond wanted = new Quaterniond().rotateAxis(0.25, axis);
       assertThat(Math.abs(by.dot(wanted))).as(role.words()).isCloseTo(1, within(1e-9));

@@ -10,6 +10,7 @@ import waxhand.core.character.Wardrobe;
 import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.retarget.BodyMap;
 import waxhand.core.retarget.Correspondence;
+import waxhand.core.retarget.PlacedBody;
 import waxhand.core.scene.Motion;
 
 /**
@@ -22,10 +23,11 @@ import waxhand.core.scene.Motion;
  */
 record Pairs(RetargetPass pass, Body source, Body character, Body target) {
   static Optional<Pairs> of(RetargetPass pass, Motion in) {
+    Body source = PlacedBody.bodyOf(in);
     return Wardrobe.of(in)
         .named(pass.character())
         .map(Character::body)
-        .map(c -> new Pairs(pass, in.body(), c, pass.map().on(c)));
+        .map(c -> new Pairs(pass, source, c, pass.map().on(c)));
   }
 
   /** Whether a part of the take is answered. */
