@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
 import picocli.CommandLine;
@@ -132,11 +133,12 @@ class MessagesTest extends CliTest {
       List<String> told = new ArrayList<>();
       int failed =
           each(
-              TakeList.of(files),
+              TakeIn.firsts(TakeList.of(files).files()),
+              Map.of(),
               nodes,
-              (file, node) -> {
+              (take, node) -> {
                 node.put("half", "done");
-                throwIt(faults.get(files.indexOf(file)));
+                throwIt(faults.get(files.indexOf(take.file())));
               },
               (file, why) -> told.add(why));
       assertThat(told).hasSize(failed);

@@ -34,8 +34,8 @@ import waxhand.desk.session.Memory;
 import waxhand.desk.theme.Manikin;
 import waxhand.formats.FormatException;
 import waxhand.formats.Reading;
-import waxhand.formats.project.ProjectFile;
 import waxhand.formats.gltf.GltfContent;
+import waxhand.formats.project.ProjectFile;
 import waxhand.formats.takes.Characters;
 import waxhand.formats.takes.TakeFiles;
 

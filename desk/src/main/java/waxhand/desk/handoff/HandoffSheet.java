@@ -251,7 +251,9 @@ public final class HandoffSheet extends VBox {
 
   /** What was chosen last of some things, if it is among them. */
   private <T> Optional<T> chosen(String name, T[] among) {
-    return Stream.of(among).filter(t -> choices.get(name).equals(Optional.of(t.toString()))).findFirst();
+    return Stream.of(among)
+        .filter(t -> choices.get(name).equals(Optional.of(t.toString())))
+        .findFirst();
   }
 
   private void keepChoices() {
@@ -513,7 +515,13 @@ public final class HandoffSheet extends VBox {
             .with(Wish.KEYS, keyed.isVisible() && keyed.isSelected())
             .with(Wish.BARE, what.isVisible() && what.getValue() == What.SKELETON)
             .atRate(hz);
-    return new Parcel(take, session.projectProperty().get().input(take), how, path, raws(), reported.isSelected());
+    return new Parcel(
+        take,
+        session.projectProperty().get().input(take),
+        how,
+        path,
+        raws(),
+        reported.isSelected());
   }
 
   /** All takes, each with its own work range; those that fail are told, the rest is done. */

@@ -22,8 +22,7 @@ import waxhand.formats.takes.TakeFiles;
  * @param raws what is never written over
  * @param reported whether a page of what was done is to lie beside it
  */
-record Parcel(
-    Take take, Motion input, Handoff how, Path path, Untouchable raws, boolean reported) {
+record Parcel(Take take, Motion input, Handoff how, Path path, Untouchable raws, boolean reported) {
   /**
    * Works out the take, writes it and reads it back.
    *

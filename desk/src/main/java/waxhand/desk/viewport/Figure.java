@@ -102,7 +102,9 @@ final class Figure {
     return material;
   }
 
-  /** Moves the skins, which are shaped as they stand at rest, to a solved pose, and to their shapes. */
+  /**
+   * Moves the skins, which are shaped as they stand at rest, to a solved pose, and to their shapes.
+   */
   void move(Posed posed) {
     moves.to(posed.pose()).weighing(posed::channel);
     worn.forEach(w -> w.move(moves));

@@ -126,7 +126,11 @@ public final class MapPicture implements PassPicture {
     turned.getStyleClass().add("wh-soft");
     List<Node> nodes =
         new ArrayList<>(
-            List.of(Editor.heading("Match"), alike, new FlowPane(6, 6, here, byItself, beside(commands)), turned));
+            List.of(
+                Editor.heading("Match"),
+                alike,
+                new FlowPane(6, 6, here, byItself, beside(commands)),
+                turned));
     for (int i = 0; i < AXES.size(); i++) {
       int axis = i;
       NumberField field =

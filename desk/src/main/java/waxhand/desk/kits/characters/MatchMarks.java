@@ -47,7 +47,8 @@ public final class MatchMarks {
         new Quaterniond(q[at], q[at + 1], q[at + 2], q[at + 3])
             .mul(ready.get().transfer().matchAxes(joint))
             .normalize();
-    String words = "Match: " + stage.pass().character() + "'s " + role.get().words() + ", in every frame";
+    String words =
+        "Match: " + stage.pass().character() + "'s " + role.get().words() + ", in every frame";
     return List.of(
         pen -> pen.words(words, WORDS_PX, WORDS_PX + 24),
         new PegMark(

@@ -90,8 +90,7 @@ final class FitPicture {
     }
     character.setValue(names.contains(kept) ? kept : NONE);
     quiet = false;
-    Optional<SideView.Standing> like =
-        like().map(c -> SideView.Standing.of(c.name(), c.body()));
+    Optional<SideView.Standing> like = like().map(c -> SideView.Standing.of(c.name(), c.body()));
     SideView.Standing own = SideView.Standing.of("take", out);
     view.show(own, like);
     acts.setDisable(like.isEmpty());

@@ -91,9 +91,9 @@ final class SideView extends Region {
   private void line(GraphicsContext g, double w, double y, Ink ink, String words) {
     g.setStroke(palette.get(ink));
     g.setLineWidth(1);
-    g.setLineDashes(ink == Ink.FOCUS ? new double[] {4, 3} : null);
+    g.setLineDashes(ink == Ink.FOCUS ? new double[] {4, 3} : new double[0]);
     g.strokeLine(8, Math.rint(y) + 0.5, w - 62, Math.rint(y) + 0.5);
-    g.setLineDashes(null);
+    g.setLineDashes();
     g.setFill(palette.get(Ink.SOFT));
     g.fillText(words, w - 58, y + 4);
   }
@@ -110,8 +110,7 @@ final class SideView extends Region {
     double deep = 0.8 * tall;
     double middle = x + scale * standing.upright().places()[3 * joint + 2] + 0.2 * deep;
     if (tall > 0) {
-      g.fillOval(
-          middle - deep / 2, floor - scale * standing.upright().heightM(), deep, tall);
+      g.fillOval(middle - deep / 2, floor - scale * standing.upright().heightM(), deep, tall);
     }
   }
 
