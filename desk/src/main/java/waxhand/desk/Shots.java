@@ -32,6 +32,7 @@ import waxhand.core.passes.limbs.LimbGoalPass;
 import waxhand.core.survey.FindingKind;
 import waxhand.desk.bench.Bench;
 import waxhand.desk.session.Flag;
+import waxhand.desk.session.Selection;
 import waxhand.desk.session.Session;
 import waxhand.desk.theme.Theme;
 import waxhand.desk.viewport.Aspect;
@@ -288,10 +289,15 @@ final class Shots {
             () -> {
               @SuppressWarnings("unchecked")
               ComboBox<String> part = (ComboBox<String>) scene.lookup("#map-part");
-              part.setValue(Role.LEFT_UPPER_ARM.words());
               bench.viewport().frameParts();
+              part.setValue(Role.LEFT_UPPER_ARM.words());
             }),
-        new Shot("hand-on", () -> bench.commands().get("fold-time").run()));
+        new Shot(
+            "hand-on",
+            () -> {
+              session.selectionProperty().set(Selection.NONE);
+              bench.commands().get("fold-time").run();
+            }));
   }
 
   /** An arm that is raised, and a head that looks aside, held about the playhead. */
