@@ -8,6 +8,8 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.BitSet;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -18,7 +20,9 @@ import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
+import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import waxhand.core.body.Role;
@@ -26,8 +30,10 @@ import waxhand.core.character.Character;
 import waxhand.core.character.Wardrobe;
 import waxhand.core.character.Worn;
 import waxhand.core.measure.Comparison;
+import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.project.Project;
+import waxhand.core.retarget.PartTurn;
 import waxhand.core.work.Work;
 import waxhand.desk.kits.characters.Maps;
 import waxhand.desk.session.Memory;
@@ -306,5 +312,52 @@ class CharactersTest extends DeskTest {
     clickOn("#handoff-go");
     assertThat(trouble()).contains("no report");
     assertThat(Files.readString(page)).isEqualTo("notes");
+  }
+
+  /** Where the peg that goes along an upper arm ends, in the view from the front. */
+  private Point2D armPeg(Node view) {
+    WorldPose pose = new WorldPose(result().clip().skeleton());
+    pose.solve(result().clip(), 0);
+    int upper = result().body().joint(Role.LEFT_UPPER_ARM).orElseThrow();
+    int fore = result().body().joint(Role.LEFT_FOREARM).orElseThrow();
+    Vector3d at = new Vector3d(pose.x(upper), pose.y(upper), pose.z(upper));
+    Vector3d bone =
+        new Vector3d(pose.x(fore), pose.y(fore), pose.z(fore)).sub(at).normalize(0.01);
+    double[] from = bench.viewport().project(at.x, at.y, at.z);
+    double[] to = bench.viewport().project(at.x + bone.x, at.y + bone.y, at.z + bone.z);
+    double[] aside = bench.viewport().project(at.x + 0.01, at.y, at.z);
+    double scale = 62 / Math.hypot(aside[0] - from[0], aside[1] - from[1]);
+    return view.localToScreen(
+        from[0] + scale * (to[0] - from[0]), from[1] + scale * (to[1] - from[1]));
+  }
+
+  @Test
+  void aPartThatIsClickedIsChosenOnTheMapAndTurnedByItsPegs() throws Exception {
+    openDemo();
+    run("retarget-take");
+    untilWorkedOut();
+    run("view-front");
+    ComboBox<String> part = lookup("#map-part").queryComboBox();
+    BitSet arm = new BitSet();
+    arm.set(result().body().joint(Role.LEFT_UPPER_ARM).orElseThrow());
+    interact(() -> session.select(result().body(), arm));
+    assertThat(part.getValue()).isEqualTo("left upper arm");
+    interact(() -> part.setValue("right thigh"));
+    assertThat(session.selected(result().body()).stream())
+        .as("and the other way round")
+        .containsExactly(result().body().joint(Role.RIGHT_THIGH).orElseThrow());
+    interact(() -> session.select(result().body(), arm));
+
+    Point2D peg = armPeg(lookup("#view-front").query());
+    drag(peg, MouseButton.PRIMARY).dropTo(peg.add(40, 0));
+    untilWorkedOut();
+    PartTurn turn = pass().match().of(Role.LEFT_UPPER_ARM);
+    assertThat(Math.abs(turn.sideDeg())).as("about the arm itself").isBetween(5.0, 60.0);
+    assertThat(turn.upDeg()).isCloseTo(0, within(1e-6));
+    assertThat(turn.aheadDeg()).isCloseTo(0, within(1e-6));
+    assertThat(lookup("#match-x").queryAs(TextField.class).getText())
+        .isEqualTo(String.format(Locale.ROOT, "%.1f", turn.sideDeg()));
+    run("undo");
+    assertThat(pass().match().turns()).as("a drag is one step").isEmpty();
   }
 }

@@ -82,6 +82,12 @@ public final class Characters {
       throw new FormatException(
           path.toString(), "a character without motion leaves as glTF: give it the ending .glb");
     }
+    if (character.skin().isEmpty()) {
+      throw new FormatException(
+          path.toString(),
+          "this character has no skin, by which glTF tells joints from other nodes: hand on its"
+              + " skeleton with motion");
+    }
     byte[] bytes = GltfCharacterWriter.write(character, name);
     Optional<CharacterFile> own = character.file();
     if (own.isPresent() && !Arrays.equals(own.get().bytes(), bytes) && isThere(path, own.get())) {
