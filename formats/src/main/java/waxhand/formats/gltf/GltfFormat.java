@@ -71,14 +71,13 @@ public final class GltfFormat implements TakeFormat {
         new Writer() {
           @Override
           public byte[] write(Outgoing take, Work work) throws FormatException {
-            return GltfWriter.write(take, work).toBytes();
+            return GltfWriter.write(take, "take", work).toBytes();
           }
 
           @Override
           public byte[] write(Outgoing take, String name, Work work) throws FormatException {
-            return name.toLowerCase(Locale.ROOT).endsWith(TEXT)
-                ? GltfWriter.write(take, work).toText()
-                : write(take, work);
+            GltfPack pack = GltfWriter.write(take, name, work);
+            return name.toLowerCase(Locale.ROOT).endsWith(TEXT) ? pack.toText() : pack.toBytes();
           }
 
           @Override

@@ -68,12 +68,15 @@ final class GltfWriter {
     return raw.map(r -> new CharacterFile(r.fileName(), r.bytes(), r.reading()));
   }
 
-  static GltfPack write(Outgoing take, Work work) throws FormatException {
+  /**
+   * @param name of the file: what its animation is called, where it was called nothing before
+   */
+  static GltfPack write(Outgoing take, String name, Work work) throws FormatException {
     Clip clip = take.motion().clip();
     Optional<CharacterFile> base = base(take);
     if (base.isEmpty()) {
       GltfWriter writer = new GltfWriter(new GltfPack(), clip, Unit.M, Up.Y);
-      return writer.made(take, work);
+      return writer.made(take, name, work);
     }
     CharacterFile file = base.get();
     Gltf gltf = Gltf.read(file.name(), file.bytes(), Beside.NOTHING);
@@ -97,7 +100,7 @@ final class GltfWriter {
       nodes[j] = joints.node(j);
       sizes[j] = joints.above(j);
     }
-    writer.animate(take, nodes, sizes, new GltfShapes(gltf), work);
+    writer.animate(take, called(take, name), nodes, sizes, new GltfShapes(gltf), work);
     return pack;
   }
 
@@ -126,7 +129,16 @@ final class GltfWriter {
     return pack;
   }
 
-  private GltfPack made(Outgoing take, Work work) throws FormatException {
+  private static String called(Outgoing take, String file) {
+    int dot = file.lastIndexOf('.');
+    String bare = dot > 0 ? file.substring(0, dot) : file;
+    return take.source(GltfFormat.ID)
+        .map(raw -> raw.reading().get("animation"))
+        .filter(own -> !own.isBlank())
+        .orElse(bare);
+  }
+
+  private GltfPack made(Outgoing take, String name, Work work) throws FormatException {
     Skeleton skeleton = clip.skeleton();
     int[] nodes = nodes(pack, skeleton);
     double[] sizes = new double[skeleton.size()];
@@ -135,7 +147,7 @@ final class GltfWriter {
     worn.filter(w -> !take.wants(Wish.BARE))
         .flatMap(Character::skin)
         .ifPresent(skin -> new GltfSkinWriter(pack, skeleton, nodes).add(worn.get().name(), skin));
-    animate(take, nodes, sizes, null, work);
+    animate(take, called(take, name), nodes, sizes, null, work);
     return pack;
   }
 
@@ -178,11 +190,13 @@ final class GltfWriter {
   }
 
   /**
+   * @param name of the animation
    * @param shapes of the file that it goes by; null where there is none
    */
-  private void animate(Outgoing take, int[] nodes, double[] sizes, GltfShapes shapes, Work work) {
+  private void animate(
+      Outgoing take, String name, int[] nodes, double[] sizes, GltfShapes shapes, Work work) {
     Frames range = take.range();
-    ObjectNode animation = pack.object().put("name", "take");
+    ObjectNode animation = pack.object().put("name", name);
     if (take.wants(Wish.KEYS)) {
       animation.putObject("extras").put(GltfTakeReader.RATE, clip.rateHz());
     }
