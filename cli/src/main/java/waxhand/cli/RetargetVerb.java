@@ -174,16 +174,22 @@ final class RetargetVerb extends TakeVerb {
     node.put("kneePeak", over.kneePeak()).put("elbowPeak", over.elbowPeak());
     if (!json) {
       out()
-          .printf(
-              Locale.ROOT,
-              "  limbs %.2f° off, contacts %.1f mm/s, float %.2f mm, sink %.2f mm%n",
-              over.directionDeg(),
-              over.speedMms(),
-              over.floatMm(),
-              over.sinkMm());
+          .println(
+              "  limbs "
+                  + known("%.2f° off", over.directionDeg())
+                  + ", contacts "
+                  + known("%.1f mm/s", over.speedMms())
+                  + ", float "
+                  + known("%.2f mm", over.floatMm())
+                  + ", sink "
+                  + known("%.2f mm", over.sinkMm()));
       told.unanswered().forEach(r -> out().println("  none answers the " + r.words()));
       out().println(receipt.words());
     }
+  }
+
+  private static String known(String format, double value) {
+    return Double.isNaN(value) ? "not known" : String.format(Locale.ROOT, format, value);
   }
 
   private static ArrayNode keys(List<String> keys) {

@@ -7,6 +7,8 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.joml.Vector3d;
+import waxhand.core.body.PointRoles;
+import waxhand.core.body.Role;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
@@ -20,6 +22,7 @@ import waxhand.formats.FormatException;
 import waxhand.formats.Limits;
 import waxhand.formats.Rates;
 import waxhand.formats.Reading;
+import waxhand.formats.Up;
 import waxhand.formats.guess.Understanding;
 
 /**
@@ -35,6 +38,12 @@ final class TableReader {
           Pattern.CASE_INSENSITIVE);
 
   private static final double USUAL_HZ = 120;
+
+  private static final List<Role> HIGH =
+      List.of(Role.HEAD, Role.NECK, Role.LEFT_UPPER_ARM, Role.RIGHT_UPPER_ARM);
+
+  private static final List<Role> LOW =
+      List.of(Role.LEFT_SHIN, Role.RIGHT_SHIN, Role.LEFT_FOOT, Role.RIGHT_FOOT);
 
   private TableReader() {}
 
@@ -181,14 +190,45 @@ final class TableReader {
       told = told.withUnit(heads.unit().get());
     }
     told = told.restFrames().isEmpty() ? told.withRestFrames(0) : told;
+    Optional<Up> up = reading.up().isEmpty() ? up(all) : Optional.empty();
+    told = up.isPresent() ? told.withUp(up.get()) : told;
     Understanding take = Understanding.of(file, all, told);
     take.keep("format", TableFormat.ID);
     remarks.forEach(take::remark);
+    up.filter(u -> u == Up.Z)
+        .ifPresent(u -> take.remark("Z goes from knees and feet up to shoulders and head"));
     if (PlacedBody.of(Motion.of(all)).isPresent()) {
       take.remark("put on a character, the points are a body: their names tell its joints");
     }
     take.rate(rate, heads.time() >= 0 ? "by its times" : "as told");
     return take.taken(bytes, take.converted(all, take.rateHz()));
+  }
+
+  /** The axis along which heads and shoulders are over knees and feet; empty where no names tell. */
+  private static Optional<Up> up(Clip clip) {
+    Map<Role, Integer> joints =
+        PointRoles.of(clip.skeleton().joints().stream().map(Joint::name).toList()).joints();
+    double[] way = new double[3];
+    int step = Math.max(1, clip.frames() / 40);
+    for (int f = 0; f < clip.frames(); f += step) {
+      for (int axis = 0; axis < 3; axis++) {
+        way[axis] += mean(clip, joints, HIGH, f, axis) - mean(clip, joints, LOW, f, axis);
+      }
+    }
+    double most = Math.max(Math.abs(way[0]), Math.max(Math.abs(way[1]), Math.abs(way[2])));
+    return most > 0 && way[1] == most
+        ? Optional.of(Up.Y)
+        : most > 0 && way[2] == most ? Optional.of(Up.Z) : Optional.empty();
+  }
+
+  /** NaN where none of the parts is told. */
+  private static double mean(
+      Clip clip, Map<Role, Integer> joints, List<Role> parts, int frame, int axis) {
+    return parts.stream()
+        .filter(joints::containsKey)
+        .mapToDouble(r -> clip.translation(joints.get(r)).at(frame, axis))
+        .average()
+        .orElse(Double.NaN);
   }
 
   private static double rate(Cells cells, Heads heads, Reading reading, List<String> remarks) {

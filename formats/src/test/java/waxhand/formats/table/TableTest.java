@@ -91,4 +91,23 @@ class TableTest {
     assertRefused("a,b\n1,2\n", "no three columns");
     assertRefused(head + "0,99999999,0\n", "no place of a body");
   }
+
+  @Test
+  void headsAndFeetTellWhichAxisPointsUp() throws Exception {
+    String lying =
+        "time (s),head x (m),head y (m),head z (m),left foot x (m),left foot y (m),left foot z (m)"
+            + "\n0,0,%s,%s,0.1,0,0.05\n0.01,0,%s,%s,0.1,0,0.05\n";
+    byte[] up = String.format(lying, 0.2, 1.7, 0.2, 1.7).getBytes(StandardCharsets.UTF_8);
+    RawTake take = TakeFiles.read("t.csv", up, Reading.GUESS, Work.UNWATCHED);
+    assertThat(take.reading()).containsEntry("up", "Z");
+    assertThat(take.assumptions()).anyMatch(a -> a.contains("up to shoulders and head"));
+    assertPlace(take, "head", 0, 0, 1.7, -0.2);
+    byte[] plain = String.format(lying, 1.7, 0.2, 1.7, 0.2).getBytes(StandardCharsets.UTF_8);
+    take = TakeFiles.read("t.csv", plain, Reading.GUESS, Work.UNWATCHED);
+    assertThat(take.reading()).containsEntry("up", "Y");
+    assertPlace(take, "head", 0, 0, 1.7, 0.2);
+    // what the artist says holds
+    take = TakeFiles.read("t.csv", up, Reading.GUESS.withUp(Up.Y), Work.UNWATCHED);
+    assertPlace(take, "head", 0, 0, 0.2, 1.7);
+  }
 }
