@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import javafx.geometry.Pos;
 import javafx.geometry.VPos;
 import javafx.scene.Node;
@@ -33,6 +34,10 @@ final class PlateForm extends VBox {
       Node node, List<Editor> editors, List<Node> nodes, Optional<PassPicture> picture) {}
 
   private final ChosenPlate chosen;
+  private final SettingEditors editors;
+  private final Function<PassKind<?>, Optional<PassPicture>> picture;
+
+  /** Made when a plate of the kind is shown for the first time. */
   private final Map<PassKind<?>, Own> own = new LinkedHashMap<>();
   private final StackPane settings = new StackPane();
   private final Label help = new Label();
@@ -78,11 +83,8 @@ final class PlateForm extends VBox {
     }
     top.setAlignment(Pos.CENTER_LEFT);
     getChildren().addAll(top, help, complaint, weight);
-    SettingEditors editors = new SettingEditors(chosen);
-    for (PassKind<?> kind : PassKinds.ALL) {
-      Own made = make(kind, editors, pictures.of(kind, tools));
-      own.put(kind, made);
-    }
+    editors = new SettingEditors(chosen);
+    picture = kind -> pictures.of(kind, tools);
     getChildren().add(settings);
     parts = add(new ScopeEditor(chosen));
     where = new VBox(8, add(new SpanEditor(chosen)), parts);
@@ -114,6 +116,12 @@ final class PlateForm extends VBox {
   private Node add(Editor editor) {
     common.add(editor);
     return editor.node();
+  }
+
+  private Optional<Own> own(PassKind<?> kind) {
+    return PassKinds.ALL.contains(kind)
+        ? Optional.of(own.computeIfAbsent(kind, k -> make(k, editors, picture.apply(k))))
+        : Optional.empty();
   }
 
   private static Own make(PassKind<?> kind, SettingEditors factory, Optional<PassPicture> picture) {
@@ -152,14 +160,14 @@ final class PlateForm extends VBox {
     help.setText(plate.locked() ? "Locked: open the clasp above to change it. " + says : says);
     List.of(settings, where, weight, name).forEach(n -> n.setDisable(plate.locked()));
     complaint.setText(complaint(plate));
-    List<Node> shown = own.containsKey(kind) ? List.of(own.get(kind).node()) : List.of();
+    List<Node> shown = own(kind).map(Own::node).map(List::of).orElse(List.of());
     if (!settings.getChildren().equals(shown)) {
       settings.getChildren().setAll(shown);
     }
     PassPanel.put(where, kind.local());
     PassPanel.put(parts, kind.scoped());
     common.forEach(e -> e.show(plate));
-    Optional.ofNullable(own.get(kind))
+    own(kind)
         .ifPresent(
             o -> {
               o.editors().forEach(e -> e.show(plate));
@@ -185,7 +193,7 @@ final class PlateForm extends VBox {
   void showPicture() {
     chosen
         .now()
-        .flatMap(p -> Optional.ofNullable(own.get(p.pass().kind())))
+        .flatMap(p -> own(p.pass().kind()))
         .flatMap(Own::picture)
         .ifPresent(p -> p.show(chosen.session(), chosen.id()));
   }
