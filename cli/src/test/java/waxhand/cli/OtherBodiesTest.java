@@ -187,8 +187,7 @@ class OtherBodiesTest extends CliTest {
     assertThat(run("convert", one, written)).isZero();
     assertThat(run("compare", truth, written.resolve("shoot-set-down.gltf"), "--json")).isZero();
     assertThat(json().get("positionRmsMm").asDouble()).isLessThan(0.1);
-    JsonNode back =
-        new ObjectMapper().readTree(written.resolve("shoot-set-down.gltf").toFile());
+    JsonNode back = new ObjectMapper().readTree(written.resolve("shoot-set-down.gltf").toFile());
     assertThat(back.path("animations").get(0).path("name").asText()).isEqualTo("set/down");
     // one file takes one of them
     assertThat(run("clean", one, "--animation", "none", "--out", folder.resolve("c.glb")))

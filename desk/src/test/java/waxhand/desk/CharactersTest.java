@@ -7,8 +7,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.BitSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.geometry.Point2D;
@@ -321,8 +321,7 @@ class CharactersTest extends DeskTest {
     int upper = result().body().joint(Role.LEFT_UPPER_ARM).orElseThrow();
     int fore = result().body().joint(Role.LEFT_FOREARM).orElseThrow();
     Vector3d at = new Vector3d(pose.x(upper), pose.y(upper), pose.z(upper));
-    Vector3d bone =
-        new Vector3d(pose.x(fore), pose.y(fore), pose.z(fore)).sub(at).normalize(0.01);
+    Vector3d bone = new Vector3d(pose.x(fore), pose.y(fore), pose.z(fore)).sub(at).normalize(0.01);
     double[] from = bench.viewport().project(at.x, at.y, at.z);
     double[] to = bench.viewport().project(at.x + bone.x, at.y + bone.y, at.z + bone.z);
     double[] aside = bench.viewport().project(at.x + 0.01, at.y, at.z);

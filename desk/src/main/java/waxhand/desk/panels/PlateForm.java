@@ -39,6 +39,7 @@ final class PlateForm extends VBox {
 
   /** Made when a plate of the kind is shown for the first time. */
   private final Map<PassKind<?>, Own> own = new LinkedHashMap<>();
+
   private final StackPane settings = new StackPane();
   private final Label help = new Label();
   private final Label complaint = new Label();

@@ -204,7 +204,9 @@ final class TableReader {
     return take.taken(bytes, take.converted(all, take.rateHz()));
   }
 
-  /** The axis along which heads and shoulders are over knees and feet; empty where no names tell. */
+  /**
+   * The axis along which heads and shoulders are over knees and feet; empty where no names tell.
+   */
   private static Optional<Up> up(Clip clip) {
     Map<Role, Integer> joints =
         PointRoles.of(clip.skeleton().joints().stream().map(Joint::name).toList()).joints();

@@ -74,8 +74,7 @@ class CharactersTest {
     RawTake raw = TakeFiles.read(walk, Reading.GUESS.withRestFrames(0), Work.UNWATCHED);
     Motion in = raw.motion().with(Wardrobe.OURS);
     Motion on =
-        Plate.of("r", RetargetPass.to("pilot"))
-            .apply(in, in.clip().allFrames(), Work.UNWATCHED);
+        Plate.of("r", RetargetPass.to("pilot")).apply(in, in.clip().allFrames(), Work.UNWATCHED);
     Path moving = folder.resolve("moving.glb");
     Handoff.AS_IT_CAME.write(on, raw, moving, Work.UNWATCHED);
     assertThat(GltfContent.of(moving)).isEqualTo(GltfContent.TAKE);

@@ -26,6 +26,7 @@ import waxhand.desk.command.Commands;
 import waxhand.desk.panels.Editor;
 import waxhand.desk.panels.NumberField;
 import waxhand.desk.panels.PassPicture;
+import waxhand.desk.panels.SideView;
 import waxhand.desk.session.Session;
 
 /** Which parts of the character answer those of the take, to be seen and changed. */
@@ -35,6 +36,7 @@ public final class MapPicture implements PassPicture {
   private static final List<String> WAYS = List.of("out to its left", "up", "where it looks");
 
   private final PairFigures figures;
+  private final SideView side;
   private final ComboBox<String> parts = new ComboBox<>();
   private final ComboBox<String> joints = new ComboBox<>();
   private final Button found = new Button("As found");
@@ -56,6 +58,7 @@ public final class MapPicture implements PassPicture {
   public MapPicture(Tools tools) {
     session = tools.session();
     session.selectionProperty().addListener((o, was, is) -> selected());
+    side = new SideView(tools.palette());
     figures =
         new PairFigures(
             tools.palette(), this::choose, this::pair, p -> change("leave out", p, NOTHING));
@@ -94,6 +97,7 @@ public final class MapPicture implements PassPicture {
     legend.setWrapText(true);
     box = new VBox(6, Editor.heading("Map"), count, figures, legend, pick, acts, left);
     box.getChildren().addAll(match(commands));
+    box.getChildren().addAll(Editor.heading("From the side"), side);
     box.getChildren().addAll(Editor.heading("Map and turns in files"), inFiles);
     box.setId("character-map");
   }
@@ -288,6 +292,9 @@ public final class MapPicture implements PassPicture {
       left.getChildren().add(label);
     }
     refreshMatch(now);
+    side.show(
+        SideView.Standing.of("take", now.source()),
+        Optional.of(SideView.Standing.of(now.pass().character(), now.target())));
     quiet = false;
   }
 

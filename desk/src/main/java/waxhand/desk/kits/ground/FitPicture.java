@@ -18,6 +18,7 @@ import waxhand.core.passes.ground.LevelPass;
 import waxhand.core.retarget.Upright;
 import waxhand.desk.panels.Editor;
 import waxhand.desk.panels.PassPicture;
+import waxhand.desk.panels.SideView;
 import waxhand.desk.session.Session;
 
 /** The height of a body after a character's: by the hips, by the shoulders, or between. */

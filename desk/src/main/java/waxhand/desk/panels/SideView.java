@@ -1,4 +1,4 @@
-package waxhand.desk.kits.ground;
+package waxhand.desk.panels;
 
 import java.util.Locale;
 import java.util.Optional;
@@ -19,7 +19,7 @@ import waxhand.desk.theme.Type;
  * Two bodies seen from the side as they stand straight, with the heights of hips and shoulders of
  * the second drawn across the first.
  */
-final class SideView extends Region {
+public final class SideView extends Region {
   private static final double HEIGHT = 190;
   private static final double TOP = 18;
   private static final double BOTTOM = 20;
@@ -28,8 +28,8 @@ final class SideView extends Region {
   private static final Set<BodyPart> ARMS = Set.of(BodyPart.LEFT_ARM, BodyPart.RIGHT_ARM);
 
   /** A body and how it stands. */
-  record Standing(String name, Body body, Upright upright) {
-    static Standing of(String name, Body body) {
+  public record Standing(String name, Body body, Upright upright) {
+    public static Standing of(String name, Body body) {
       return new Standing(name, body, Upright.of(body));
     }
   }
@@ -39,7 +39,7 @@ final class SideView extends Region {
   private Optional<Standing> one = Optional.empty();
   private Optional<Standing> other = Optional.empty();
 
-  SideView(Palette palette) {
+  public SideView(Palette palette) {
     this.palette = palette;
     setId("side-view");
     setMinHeight(HEIGHT);
@@ -48,7 +48,7 @@ final class SideView extends Region {
     getChildren().add(canvas);
   }
 
-  void show(Standing take, Optional<Standing> character) {
+  public void show(Standing take, Optional<Standing> character) {
     one = Optional.of(take);
     other = character;
     setAccessibleText(
