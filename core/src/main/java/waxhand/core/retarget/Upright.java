@@ -50,13 +50,10 @@ public record Upright(double hipsM, double shouldersM, double heightM, double[] 
       Vector3d heel = stance.rotation(sole.foot()).transform(new Vector3d(sole.heel()));
       low = Math.min(low, places[3 * sole.foot() + 1] + heel.y);
     }
-    for (int n = 1; low == Double.POSITIVE_INFINITY && n < places.length; n += 3) {
-      low = places[n];
-    }
-    for (int j = body.members().nextSetBit(0);
-        body.soles().isEmpty() && j >= 0;
-        j = body.members().nextSetBit(j + 1)) {
-      low = Math.min(low, places[3 * j + 1]);
+    if (body.soles().isEmpty()) {
+      for (int j : body.members().stream().toArray()) {
+        low = Math.min(low, places[3 * j + 1]);
+      }
     }
     return low == Double.POSITIVE_INFINITY ? 0 : low;
   }
