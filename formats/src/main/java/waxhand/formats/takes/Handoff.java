@@ -3,7 +3,6 @@ package waxhand.formats.takes;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -14,17 +13,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
-import org.joml.Vector3dc;
 import waxhand.core.chain.Plate;
 import waxhand.core.character.Character;
 import waxhand.core.character.CharacterFile;
 import waxhand.core.character.Worn;
 import waxhand.core.evaluate.Evaluator;
-import waxhand.core.measure.Comparison;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.Resampler;
-import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.layers.LayerPass;
 import waxhand.core.project.RawTake;
 import waxhand.core.scene.Channels;
@@ -139,9 +135,6 @@ public record Handoff(
     }
   }
 
-  /** What was read back, against what was meant. */
-  private record Checked(Comparison difference, List<String> without) {}
-
   /**
    * Writes a result, reads it back and compares; only then it takes its place. On any failure a
    * file that was there stays as it was.
@@ -222,12 +215,12 @@ public record Handoff(
     reading = writer.reads(take, reading);
     Motion meant = leaving.with(leaving.clip().cut(leave)).with(Channels.of(leaving).cut(leave));
     Reading back = reading;
-    Checked checked =
+    ReadBack checked =
         AtomicFile.write(
             path,
             stream -> stream.write(bytes),
             written ->
-                compared(
+                ReadBack.of(
                     path,
                     writer.again(
                         WholeFile.read(written, WholeFile.MOST_BYTES),
@@ -240,8 +233,8 @@ public record Handoff(
     for (Map.Entry<Path, byte[]> companion : companions.entrySet()) {
       AtomicFile.write(companion.getKey(), stream -> stream.write(companion.getValue()));
     }
-    double worstMm = checked.difference.positionP95Mm();
-    return new Receipt(path, leave.count(), bytes.length, worstMm, checked.without);
+    double worstMm = checked.difference().positionP95Mm();
+    return new Receipt(path, leave.count(), bytes.length, worstMm, checked.without());
   }
 
   /**
@@ -297,89 +290,5 @@ public record Handoff(
     } catch (IOException e) {
       throw Trouble.at(path, e);
     }
-  }
-
-  private static Checked compared(
-      Path path, byte[] written, Reading reading, Motion meant, double tolerance, Work work)
-      throws FormatException {
-    RawTake again;
-    try {
-      again = TakeFiles.read(path.getFileName().toString(), written, reading, work);
-    } catch (FormatException e) {
-      throw e.of(path.toString());
-    }
-    Comparison difference = Comparison.of(meant, again.motion(), List.of());
-    if (!(difference.positionRmsMm() < 1000 * tolerance)) {
-      throw new FormatException(
-          path.toString(),
-          String.format(
-              Locale.ROOT,
-              "what would be written differs from the take by %.3f mm; nothing was written",
-              difference.positionRmsMm()));
-    }
-    double ends = endsApartM(meant.clip(), again.motion().clip());
-    if (!(ends < tolerance)) {
-      throw new FormatException(
-          path.toString(),
-          String.format(
-              Locale.ROOT,
-              "what would be written differs from the take by %.3f mm at the end of a bone;"
-                  + " nothing was written",
-              1000 * ends));
-    }
-    List<String> without = new ArrayList<>();
-    Channels its = Channels.of(meant);
-    Channels read = Channels.of(again.motion());
-    for (String channel : its.names()) {
-      if (!read.has(channel)) {
-        without.add(channel);
-        continue;
-      }
-      for (int f = 0; f < its.frames(); f++) {
-        double value = its.at(channel, f);
-        double off = Math.abs(read.at(channel, f) - value);
-        if (!(off <= tolerance * Math.max(1, Math.abs(value)))) {
-          throw new FormatException(
-              path.toString(),
-              "the channel "
-                  + Legible.of(channel, 40)
-                  + " would be off by "
-                  + off
-                  + " in frame "
-                  + f
-                  + "; nothing was written");
-        }
-      }
-    }
-    return new Checked(difference, without);
-  }
-
-  /** So many frames are looked at, spread over the take. */
-  private static final int LOOKED_AT = 400;
-
-  /**
-   * How far the ends of last bones are apart at most, metres: places of joints do not show how the
-   * last of them turn.
-   */
-  private static double endsApartM(Clip meant, Clip again) {
-    WorldPose a = new WorldPose(meant.skeleton());
-    WorldPose b = new WorldPose(again.skeleton());
-    double[] p = new double[6];
-    double worst = 0;
-    for (int f = 0; f < meant.frames(); f += Math.max(1, meant.frames() / LOOKED_AT)) {
-      a.solve(meant, f);
-      b.solve(again, f);
-      for (int j = 0; j < meant.skeleton().size(); j++) {
-        Optional<Vector3dc> its = meant.skeleton().joint(j).tip();
-        Optional<Vector3dc> read = again.skeleton().joint(j).tip();
-        if (its.isPresent() && read.isPresent()) {
-          a.point(j, its.get(), p, 0);
-          b.point(j, read.get(), p, 3);
-          double apart = Math.hypot(Math.hypot(p[3] - p[0], p[4] - p[1]), p[5] - p[2]);
-          worst = Math.max(worst, apart);
-        }
-      }
-    }
-    return worst;
   }
 }
