@@ -35,14 +35,15 @@ final class Jerks {
   private final Frames seen;
   private final double rateHz;
   private final int apart;
-  private final double[] by = new double[4];
-  private final double[] v = new double[3];
+  private final Bearable bearable;
 
   /**
    * @param clip as captured
    * @param solved frames that limbs were solved in
+   * @param bearable what is left as it is whatever was captured
    */
-  Jerks(Clip clip, Frames solved) {
+  Jerks(Clip clip, Frames solved, Bearable bearable) {
+    this.bearable = bearable;
     this.clip = clip;
     this.solved = solved;
     rateHz = clip.rateHz();
@@ -94,7 +95,8 @@ final class Jerks {
         for (int k = Math.max(0, first + n - near); k < to; k++) {
           most = Math.max(most, speed(captured, k));
         }
-        double share = share(speed(done, n), Math.max(SLOW, LEAP_TIMES * most));
+        double may = Math.max(Math.max(SLOW, bearable.leapRadS()), LEAP_TIMES * most);
+        double share = share(speed(done, n), may);
         shares[n] = Math.max(shares[n], share);
         shares[n + 1] = Math.max(shares[n + 1], share);
       }
@@ -113,12 +115,13 @@ final class Jerks {
   private void snaps(double[] captured, double[] done, Vector3dc hinge, double[] shares) {
     int near = frames(BENDS_NEAR_S, rateHz);
     int first = solved.from() - seen.from();
-    double[] is = bends(done, hinge);
+    double[] is = bends(done, hinge, rateHz);
     double[] was = null;
+    double unseen = Math.max(UNSEEN, bearable.snapRadS2());
     for (int n = apart; n + apart < is.length; n++) {
-      if (is[n] > UNSEEN) {
-        was = was == null ? bends(captured, hinge) : was;
-        double most = UNSEEN;
+      if (is[n] > unseen) {
+        was = was == null ? bends(captured, hinge, rateHz) : was;
+        double most = unseen;
         int to = Math.min(was.length, first + n + near + 1);
         for (int k = Math.max(0, first + n - near); k < to; k++) {
           most = Math.max(most, was[k]);
@@ -132,11 +135,16 @@ final class Jerks {
   }
 
   /** How hard the bend about a hinge changes its speed, rad/s², by frame. */
-  private double[] bends(double[] q, Vector3dc hinge) {
+  static double[] bends(double[] q, Vector3dc hinge, double rateHz) {
+    int apart = apart(rateHz);
     int count = q.length / 4;
+    double[] by = new double[4];
+    double[] v = new double[3];
     double[] bent = new double[count];
     for (int n = 0; n + apart < count; n++) {
-      turn(q, n, n + apart);
+      // the rotation vector from one frame to another, in the parent's frame
+      Quats.leading(q, 4 * n, q, 4 * (n + apart), by, 0);
+      Quats.log(by, 0, v, 0);
       bent[n] = hinge.dot(v[0], v[1], v[2]);
     }
     double[] bends = new double[count];
@@ -144,11 +152,5 @@ final class Jerks {
       bends[n] = Math.abs(bent[n] - bent[n - apart]) * rateHz * rateHz / (apart * apart);
     }
     return bends;
-  }
-
-  /** Sets {@code v} to the rotation vector from one frame to another, in the parent's frame. */
-  private void turn(double[] q, int from, int to) {
-    Quats.leading(q, 4 * from, q, 4 * to, by, 0);
-    Quats.log(by, 0, v, 0);
   }
 }

@@ -147,10 +147,11 @@ final class LimbWriter {
    * Takes out leaps of limbs that were not captured.
    *
    * @param amount how much of what is needed is done, 0 to 1
+   * @param bearable what is left as it is whatever was captured
    */
-  LimbWriter steady(double amount) {
+  LimbWriter steady(double amount, Bearable bearable) {
     int first = run.from() - asked.region.from();
-    Steadier steadier = new Steadier(motion, run, amount);
+    Steadier steadier = new Steadier(motion, run, amount, bearable);
     for (LimbGoals goals : asked.goals) {
       if (IntStream.of(goals.limb().joints()).allMatch(j -> rotations[j] != null)) {
         double[] held = Arrays.copyOfRange(goals.weight(), first, first + run.count());

@@ -24,6 +24,7 @@ public final class Reposer {
   private boolean limited = true;
   private boolean goesAlong;
   private double steady;
+  private Bearable bearable = Bearable.NONE;
   private double stretch;
   private Optional<double[]> share = Optional.empty();
 
@@ -63,6 +64,12 @@ public final class Reposer {
    */
   public Reposer steadying(double amount) {
     steady = amount;
+    return this;
+  }
+
+  /** What is not steadied, whatever was captured near. */
+  public Reposer bearing(Bearable what) {
+    bearable = what;
     return this;
   }
 
@@ -134,7 +141,7 @@ public final class Reposer {
     Frames wide = run.grown(Steadier.reach(clip.rateHz())).within(region);
     return new LimbWriter(motion, scope, wide, asked, mover, lean, stretch)
         .solve()
-        .steady(steady)
+        .steady(steady, bearable)
         .clip(run);
   }
 

@@ -39,13 +39,14 @@ final class Steadier {
    * @param motion as captured
    * @param solved frames that limbs were solved in
    * @param amount how much of what is needed is done, 0 to 1
+   * @param bearable what is left as it is whatever was captured
    */
-  Steadier(Motion motion, Frames solved, double amount) {
+  Steadier(Motion motion, Frames solved, double amount, Bearable bearable) {
     this.body = motion.body();
     this.clip = motion.clip();
     this.solved = solved;
     this.amount = amount;
-    jerks = new Jerks(clip, solved);
+    jerks = new Jerks(clip, solved, bearable);
     half = half(clip.rateHz());
     weights = RaisedCosine.of(half);
   }

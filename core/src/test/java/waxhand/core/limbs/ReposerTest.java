@@ -327,6 +327,34 @@ class ReposerTest {
     assertThat(Pops.peak(body.with(steady), true)).isLessThan(Pops.peak(body.with(firm), true));
   }
 
+  /** Of a take that snaps as hard elsewhere, or nearly, no foot lets go of its spot for it. */
+  @Test
+  void whatIsBearableIsNotSteadied() {
+    Motion body = leaping(130, 0, 0.07);
+    LimbGoals goals = holding(130, 0, 0.07);
+    Clip firm = steadied(body, 0, ALL, goals);
+    Clip steady = steadied(body, 1, ALL, goals);
+    Bearable all = Bearable.asIn(body.with(firm), 1.001);
+    Bearable most = Bearable.asIn(body.with(firm), 0.7);
+    Clip left =
+        new Reposer(body, 0, EVERY)
+            .steadying(1)
+            .bearing(all)
+            .repose(ALL, List.of(goals), new double[3 * COUNT]);
+    Clip some =
+        new Reposer(body, 0, EVERY)
+            .steadying(1)
+            .bearing(most)
+            .repose(ALL, List.of(goals), new double[3 * COUNT]);
+    assertThat(Samples.sameBits(left, firm)).isTrue();
+    double peak = Pops.peak(body.with(firm), true);
+    assertThat(Pops.peak(body.with(steady), true)).isLessThan(0.6 * peak);
+    assertThat(Pops.peak(body.with(some), true)).as("what is harder is").isLessThan(0.7 * peak);
+    Bearable calm = Bearable.asIn(BODY, 2);
+    assertThat(calm.snapRadS2()).isLessThan(most.snapRadS2());
+    assertThat(Bearable.asIn(BODY, 4).leapRadS()).isCloseTo(2 * calm.leapRadS(), within(1e-9));
+  }
+
   /** The body as it leaps from a frame on. */
   private static Motion leaping(int from, double up, double ahead) {
     double[] path = new double[3 * COUNT];

@@ -104,6 +104,7 @@ public record Planted(
         || ways.giveWay() != theirs.giveWay()
         || ways.stretch() != theirs.stretch()
         || ways.steady() != theirs.steady()
+        || !ways.bearable().equals(theirs.bearable())
         || holdsNothing() != o.holdsNothing()
         || !pass.soles().equals(o.pass.soles())
         || !ground.equals(o.ground)
@@ -277,6 +278,7 @@ public record Planted(
     return new Reposer(in, pass.ways().giveWay(), scope)
         .goingAlong()
         .steadying(pass.ways().steady())
+        .bearing(pass.ways().bearable())
         .stretching(pass.ways().stretch())
         .repose(run, goals, plan.carry().of(region));
   }

@@ -12,6 +12,7 @@ import waxhand.core.chain.Place;
 import waxhand.core.chain.Prepared;
 import waxhand.core.chain.Stage;
 import waxhand.core.contact.Contact;
+import waxhand.core.limbs.Bearable;
 import waxhand.core.contact.ContactFinder;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.ContactSettings;
@@ -60,8 +61,10 @@ public record PlantsPass(
    * @param giveWay how far it goes to where limbs do not reach, 0 to 1
    * @param stretch by how much of their length bones may grow where limbs still do not reach
    * @param steady how much limbs are kept from leaps and snaps that were not captured, 0 to 1
+   * @param bearable what they are not kept from; no setting: an artist has none
    */
-  public record Ways(double follow, double giveWay, double stretch, double steady) {
+  public record Ways(
+      double follow, double giveWay, double stretch, double steady, Bearable bearable) {
     public Ways {
       PlantsSettings.STEADY.check(steady);
       PlantsSettings.FOLLOW.check(follow);
@@ -70,19 +73,23 @@ public record PlantsPass(
     }
 
     Ways withFollow(double other) {
-      return new Ways(other, giveWay, stretch, steady);
+      return new Ways(other, giveWay, stretch, steady, bearable);
     }
 
     Ways withGiveWay(double other) {
-      return new Ways(follow, other, stretch, steady);
+      return new Ways(follow, other, stretch, steady, bearable);
     }
 
     Ways withStretch(double other) {
-      return new Ways(follow, giveWay, other, steady);
+      return new Ways(follow, giveWay, other, steady, bearable);
+    }
+
+    Ways bearing(Bearable other) {
+      return new Ways(follow, giveWay, stretch, steady, other);
     }
 
     Ways withSteady(double other) {
-      return new Ways(follow, giveWay, stretch, other);
+      return new Ways(follow, giveWay, stretch, other, bearable);
     }
   }
 
@@ -110,7 +117,7 @@ public record PlantsPass(
         OptionalDouble.empty(),
         0.2,
         0,
-        new Ways(1, 1, 0, steady),
+        new Ways(1, 1, 0, steady, Bearable.NONE),
         SoleThickness.FOUND,
         List.of(),
         List.of());
@@ -235,10 +242,12 @@ public record PlantsPass(
     return held(in, place, contacts, ground, rests, null);
   }
 
+  private static final double BEARABLE_TIMES = 1.2;
+
   /**
    * What holds plants that are known, without a search: the usual pass, with these made by hand.
-   * They are held to the spot: what leaps in a capture is mended before it is put on another body,
-   * and where it was not, it is seen whose leap it is.
+   * They are held to the spot, for knees that snap no harder than {@link #BEARABLE_TIMES} the
+   * hardest that was captured.
    */
   public static Planted holding(Motion in, List<Plant> plants, Ground ground) {
     List<Contact> contacts = plants.stream().map(p -> new Contact(p.part(), p.frames())).toList();
@@ -246,7 +255,7 @@ public record PlantsPass(
     rests.replaceAll((side, rest) -> rest.onKnownSoles());
     return KIND.defaults()
         .withKept(plants, List.of())
-        .withWays(KIND.defaults().ways().withSteady(0))
+        .withWays(KIND.defaults().ways().bearing(Bearable.asIn(in, BEARABLE_TIMES)))
         .held(in, Place.ALL, List.of(), ground, rests, null);
   }
 
