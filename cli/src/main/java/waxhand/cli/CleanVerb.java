@@ -89,15 +89,9 @@ final class CleanVerb extends TakeVerb {
 
   /** Where everything will go, checked before any of it is written. */
   private Targets claimed(TakeList list) throws IOException {
-    Targets targets = targets(list, target, how.animation);
     Untouchable untouchable = new Untouchable();
-    for (Path take : list.files()) {
-      untouchable.reads(take, "the raw take");
-    }
     Recipe.pathOf(recipe).ifPresent(path -> untouchable.reads(path, "the recipe"));
-    for (TakeIn take : targets.takes()) {
-      untouchable.claim(targets.of(take));
-    }
+    Targets targets = targets(list, target, how.animation, Optional.empty(), untouchable);
     if (report != null) {
       untouchable.claim(report);
       if (!ReportPage.mayReplace(report)) {

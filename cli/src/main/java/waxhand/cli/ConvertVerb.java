@@ -5,6 +5,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
@@ -94,11 +95,8 @@ final class ConvertVerb extends TakeVerb {
     if (isCharacter()) {
       return character();
     }
-    Targets targets = targets(new TakeList(List.of(in), Map.of()), outFile, animation);
-    Untouchable untouchable = new Untouchable().reads(in, "the raw take");
-    for (TakeIn take : targets.takes()) {
-      untouchable.claim(targets.of(take));
-    }
+    TakeList list = new TakeList(List.of(in), Map.of());
+    Targets targets = targets(list, outFile, animation, Optional.empty(), new Untouchable());
     for (TakeIn take : targets.takes()) {
       write(take, reading, targets.of(take));
     }

@@ -110,23 +110,12 @@ final class RetargetVerb extends TakeVerb {
             .map(n -> n.substring(TakeFiles.bareName(n).length()))
             .filter(e -> Formats.named(e).flatMap(f -> f.writer()).isPresent())
             .orElse(".glb");
-    Targets asked = targets(list, target, how.animation);
-    Targets targets =
-        asked.takes().stream().map(asked::of).allMatch(target::equals)
-            ? asked
-            : asked.ending(ending);
     Untouchable untouchable = new Untouchable();
-    for (Path take : list.files()) {
-      untouchable.reads(take, "the raw take");
-    }
     character.ifPresent(p -> untouchable.reads(p, "the character"));
     if (map != null) {
       untouchable.reads(map, "the map");
     }
-    for (TakeIn take : targets.takes()) {
-      untouchable.claim(targets.of(take));
-    }
-    return targets;
+    return targets(list, target, how.animation, Optional.of(ending), untouchable);
   }
 
   private void retarget(TakeIn take, Path to, Character on, MapFile pairs, ObjectNode node)

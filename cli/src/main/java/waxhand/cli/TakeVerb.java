@@ -33,6 +33,7 @@ import waxhand.formats.Reading;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.disk.Trouble;
+import waxhand.formats.disk.Untouchable;
 import waxhand.formats.disk.WholeFile;
 import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.TakeFiles;
@@ -66,13 +67,22 @@ abstract class TakeVerb implements Callable<Integer> {
   }
 
   /**
-   * Where the results of takes go: to a file, the first of several in one take's file, or to a
-   * folder, all of them.
+   * Where the results of takes go, checked before any of it is written: to a file, the first of
+   * several takes in one, or to a folder, all of them.
    *
    * @param target what was asked for
    * @param animation the one that is meant of several in a file, where that was said
+   * @param ending of files in a folder; as their takes have where it is empty
+   * @param untouchable what else is read. Modified: by the takes, and what they go to.
+   * @throws FormatException if anything that is read would be written over
    */
-  Targets targets(TakeList list, Path target, String animation) {
+  Targets targets(
+      TakeList list,
+      Path target,
+      String animation,
+      Optional<String> ending,
+      Untouchable untouchable)
+      throws FormatException {
     boolean file = Formats.named(target.toString()).isPresent() && !Files.isDirectory(target);
     List<Path> files = list.files();
     if (file && files.size() > 1) {
@@ -82,10 +92,15 @@ abstract class TakeVerb implements Callable<Integer> {
       throw wrong(
           "--out is neither a folder nor a " + Formats.endings(Formats.writable()) + " file");
     }
-    if (file) {
-      return Targets.one(TakeIn.firsts(files), target);
+    boolean firsts = file || animation != null;
+    List<TakeIn> takes = firsts ? TakeIn.firsts(files) : TakeIn.all(files);
+    Targets targets =
+        file ? Targets.one(takes, target) : Targets.in(target, takes, ending);
+    files.forEach(take -> untouchable.reads(take, "the raw take"));
+    for (TakeIn take : takes) {
+      untouchable.claim(targets.of(take));
     }
-    return Targets.in(target, animation == null ? TakeIn.all(files) : TakeIn.firsts(files));
+    return targets;
   }
 
   PrintWriter err() {

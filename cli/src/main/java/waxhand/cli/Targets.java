@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import waxhand.formats.takes.TakeFiles;
 
@@ -15,58 +16,53 @@ import waxhand.formats.takes.TakeFiles;
  * front, and a number where that is not enough.
  */
 final class Targets {
+  /** In the order in which they are worked on. */
   private final Map<TakeIn, Path> targets = new LinkedHashMap<>();
 
-  private final List<TakeIn> takes;
-
-  private Targets(List<TakeIn> takes) {
-    this.takes = takes;
-  }
+  private Targets() {}
 
   /** One take, or none, to a file. */
   static Targets one(List<TakeIn> takes, Path file) {
-    Targets targets = new Targets(takes);
+    Targets targets = new Targets();
     takes.forEach(take -> targets.targets.put(take, file));
     return targets;
   }
 
-  /** Each take to a file of its own in a folder. */
-  static Targets in(Path folder, List<TakeIn> takes) {
+  /**
+   * Each take to a file of its own in a folder.
+   *
+   * @param ending of all files; each has its take's where it is empty
+   */
+  static Targets in(Path folder, List<TakeIn> takes, Optional<String> ending) {
+    Map<TakeIn, String> names = new LinkedHashMap<>();
     Map<String, Integer> count = new HashMap<>();
-    takes.forEach(take -> count.merge(key(take.fileName()), 1, Integer::sum));
-    Targets targets = new Targets(takes);
-    Set<String> given = new HashSet<>();
     for (TakeIn take : takes) {
       String own = take.fileName();
-      if (count.get(key(own)) == 1) {
-        given.add(key(own));
-        targets.targets.put(take, folder.resolve(own));
-      }
+      String name = ending.map(e -> TakeFiles.bareName(own) + e).orElse(own);
+      names.put(take, name);
+      count.merge(key(name), 1, Integer::sum);
     }
-    for (TakeIn take : takes) {
-      if (!targets.targets.containsKey(take)) {
-        targets.targets.put(take, folder.resolve(distinct(take, given)));
-      }
-    }
+    Set<String> given = new HashSet<>();
+    count.forEach(
+        (name, times) -> {
+          if (times == 1) {
+            given.add(name);
+          }
+        });
+    Targets targets = new Targets();
+    names.forEach(
+        (take, name) ->
+            targets.targets.put(
+                take,
+                folder.resolve(count.get(key(name)) == 1 ? name : distinct(take, name, given))));
     return targets;
   }
 
-  /** The same files with another ending. */
-  Targets ending(String other) {
-    Targets changed = new Targets(takes);
-    targets.forEach(
-        (take, to) ->
-            changed.targets.put(
-                take,
-                to.resolveSibling(TakeFiles.bareName(String.valueOf(to.getFileName())) + other)));
-    return changed;
-  }
-
-  /** A name that none of those given is. */
-  private static String distinct(TakeIn take, Set<String> given) {
+  /** A name that none of those given is. Modified: given. */
+  private static String distinct(TakeIn take, String wanted, Set<String> given) {
     Path parent = take.file().toAbsolutePath().normalize().getParent();
     String from = parent == null || parent.getFileName() == null ? "" : parent.getFileName() + "-";
-    String name = from + take.fileName();
+    String name = from + wanted;
     String free = name;
     for (int n = 2; !given.add(key(free)); n++) {
       free = TakeFiles.bareName(name) + "-" + n + name.substring(TakeFiles.bareName(name).length());
@@ -81,7 +77,7 @@ final class Targets {
 
   /** The takes, those of one file in its order. */
   List<TakeIn> takes() {
-    return takes;
+    return List.copyOf(targets.keySet());
   }
 
   Path of(TakeIn take) {
