@@ -183,6 +183,12 @@ class OtherBodiesTest extends CliTest {
     assertThat(json()).hasSize(3);
     assertThat(json().get(1).get("animation").asText()).isEqualTo("set/down");
     assertThat(all.resolve("shoot-set-down.glb")).exists();
+    // with a table of the same name beside it each still has a file of its own
+    Path table = folder.resolve("shoot-set-down.csv");
+    assertThat(run("convert", truth, table)).isZero();
+    Path both = folder.resolve("both");
+    assertThat(run("retarget", one, table, "--to", "stoker", "--out", both)).isZero();
+    assertThat(both.toFile().list()).hasSize(4);
     Path written = folder.resolve("written");
     assertThat(run("convert", one, written)).isZero();
     assertThat(run("compare", truth, written.resolve("shoot-set-down.gltf"), "--json")).isZero();

@@ -33,6 +33,8 @@ import javafx.stage.DirectoryChooser;
 import waxhand.core.character.Character;
 import waxhand.core.character.Worn;
 import waxhand.core.motion.Frames;
+import waxhand.core.passes.character.RetargetPass;
+import waxhand.core.project.Project;
 import waxhand.core.project.Take;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
@@ -53,8 +55,6 @@ import waxhand.formats.takes.TakeFiles;
 
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
-  private static final String PATTERN = "{take}_clean";
-  private static final String CHARACTER_PATTERN = "{character}";
   private static final double CHOICE_WIDTH = 240;
   private static final double WORDS_WIDTH = 68;
 
@@ -72,7 +72,7 @@ public final class HandoffSheet extends VBox {
   private final CheckBox allTakes = new CheckBox("All takes of the project");
   private final ChoiceBox<String> unit = new ChoiceBox<>();
   private final ChoiceBox<String> up = new ChoiceBox<>();
-  private final TextField pattern = new TextField(PATTERN);
+  private final TextField pattern = new TextField(NamePattern.TAKE);
   private final TextField folder = new TextField();
   private final Label preview = new Label();
   private final CheckBox withRest = new CheckBox();
@@ -123,9 +123,10 @@ public final class HandoffSheet extends VBox {
     folder.setId("handoff-folder");
     folder.setPrefColumnCount(26);
     pattern.setTooltip(
-        new Tooltip(
-            "{project}, {take}, {character}, {date}, {number} of the take in the project, {from} and"
-                + " {to} are filled in"));
+        new Tooltip("Words in braces are filled in; {number} is the take's place in the project"));
+    Label words = new Label(NamePattern.WORDS);
+    words.setTooltip(pattern.getTooltip());
+    words.getStyleClass().add("wh-soft");
     preview.getStyleClass().add("wh-soft");
     pattern.textProperty().addListener((o, a, b) -> preview());
     from.textProperty().addListener((o, a, b) -> preview());
@@ -140,9 +141,9 @@ public final class HandoffSheet extends VBox {
         .addListener(
             (o, was, is) -> {
               boolean still = is == What.STILL;
-              String usual = was == What.STILL ? CHARACTER_PATTERN : PATTERN;
+              String usual = was == What.STILL ? NamePattern.CHARACTER : NamePattern.TAKE;
               if (still != (was == What.STILL) && pattern.getText().equals(usual)) {
-                pattern.setText(still ? CHARACTER_PATTERN : PATTERN);
+                pattern.setText(still ? NamePattern.CHARACTER : NamePattern.TAKE);
               }
               preview();
             });
@@ -152,6 +153,7 @@ public final class HandoffSheet extends VBox {
     keyed.setTooltip(
         new Tooltip("Curves within 0.005° and 0.05 mm of every frame; a still part has one key"));
     reported.setId("handoff-report");
+    reported.selectedProperty().addListener((o, a, b) -> preview());
     reported.setTooltip(
         new Tooltip("A page of what was found in the take, what was done and what remains"));
     VBox rows =
@@ -164,6 +166,7 @@ public final class HandoffSheet extends VBox {
             row("Rate", rate, rate, new Label("Hz")),
             row("Unit", unit, unit, new Label("up axis"), up),
             row("Name", pattern, pattern),
+            row("", words, words),
             row("Folder", folder, folder, choose),
             row("", preview, preview));
     for (CheckBox choice : List.of(allTakes, withRest, keyed, reported)) {
@@ -243,7 +246,7 @@ public final class HandoffSheet extends VBox {
     offer(up, reading.getOrDefault("up", "Y"), Stream.of("Y", "Z"));
     chosen("unit", unit.getItems().toArray(new String[0])).ifPresent(unit::setValue);
     chosen("up", up.getItems().toArray(new String[0])).ifPresent(up::setValue);
-    pattern.setText(choices.get("name").orElse(PATTERN));
+    pattern.setText(choices.get("name").orElse(NamePattern.TAKE));
     folder.setText(shortened(memory.folder("handoff").map(Path::toString).orElse(HOME)));
     preview();
     from.requestFocus();
@@ -294,26 +297,34 @@ public final class HandoffSheet extends VBox {
   }
 
   private String fileName() {
-    Optional<Take> take = session.takeProperty().get();
-    int number = take.map(session.projectProperty().get().takes()::indexOf).orElse(0);
-    return fileName(take.map(Take::name).orElse("take"), number, from.getText(), to.getText());
+    return session
+        .takeProperty()
+        .get()
+        .map(take -> fileName(take, from.getText(), to.getText()))
+        .orElse("take" + format().endings().get(0));
   }
 
-  /**
-   * @param number of the take among those of the project, from 0
-   */
-  private String fileName(String take, int number, String first, String last) {
-    String name =
-        pattern
-            .getText()
-            .replace("{take}", take)
-            .replace("{character}", character().map(Character::name).orElse("captured"))
-            .replace("{date}", LocalDate.now(ZoneId.systemDefault()).toString())
-            .replace("{project}", session.projectProperty().get().name())
-            .replace("{number}", String.format(Locale.ROOT, "%02d", number + 1))
-            .replace("{from}", first)
-            .replace("{to}", last);
-    return TakeFiles.fileName(name) + format().endings().get(0);
+  private String fileName(Take take, String first, String last) {
+    Project project = session.projectProperty().get();
+    Map<String, String> words =
+        Map.of(
+            "take", take.name(),
+            "number", String.format(Locale.ROOT, "%02d", project.takes().indexOf(take) + 1),
+            "character", characterOf(take),
+            "project", project.name(),
+            "date", LocalDate.now(ZoneId.systemDefault()).toString(),
+            "from", first,
+            "to", last);
+    return new NamePattern(pattern.getText()).filled(words) + format().endings().get(0);
+  }
+
+  /** The name of the character that a take is put on last. */
+  private static String characterOf(Take take) {
+    return take.chain().plates().stream()
+        .filter(p -> p.acts() && p.pass() instanceof RetargetPass)
+        .reduce((a, b) -> b)
+        .map(p -> ((RetargetPass) p.pass()).character())
+        .orElse("captured");
   }
 
   /** The character the take is on, as far as it is known. */
@@ -365,7 +376,9 @@ public final class HandoffSheet extends VBox {
     preview.setText(
         target().filter(this::isRaw).isPresent()
             ? "A raw take lies there; give another name or folder"
-            : (isThere() ? "Replaces " + name + ", which is there" : "Writes " + name) + skin());
+            : (isThere() ? "Replaces " + name + ", which is there" : "Writes " + name)
+                + (reported.isVisible() && reported.isSelected() ? " and its report" : "")
+                + skin());
   }
 
   /** Whether the character leaves alone. */
@@ -529,9 +542,7 @@ public final class HandoffSheet extends VBox {
     List<Parcel> parcels = new ArrayList<>();
     for (Take take : session.projectProperty().get().takes()) {
       Frames range = take.workRange();
-      int number = session.projectProperty().get().takes().indexOf(take);
-      String first = String.valueOf(range.from());
-      String name = fileName(take.name(), number, first, String.valueOf(range.to()));
+      String name = fileName(take, String.valueOf(range.from()), String.valueOf(range.to()));
       Path path = target().orElseThrow().resolveSibling(name);
       for (int n = 2; isOf(parcels, path); n++) {
         path = path.resolveSibling(TakeFiles.bareName(name) + "-" + n + format().endings().get(0));

@@ -7,11 +7,15 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.function.Supplier;
 import waxhand.core.body.BodyPart;
 import waxhand.core.chain.Plate;
+import waxhand.core.chain.Setting;
+import waxhand.core.character.Worn;
 import waxhand.core.evaluate.Evaluator;
 import waxhand.core.measure.CarriedOver;
 import waxhand.core.measure.Distance;
@@ -113,8 +117,12 @@ public final class ReportPage {
     kinds(before, after);
     html.append("<h3>When: findings before (above) and after (below)</h3>\n");
     timeline(before, after, frames);
-    html.append("<h3>How far the result is from the raw take, by part</h3>\n");
-    heat(raw, result);
+    // bodies of two sizes are apart whatever was done
+    Motion mended = onItsBody(stages);
+    html.append("<h3>How far the take was moved, by part");
+    html.append(mended == result ? "" : ", before it was put on another body");
+    html.append("</h3>\n");
+    heat(raw, mended);
     carried(stages);
     plates(stages);
     remaining(after);
@@ -218,6 +226,15 @@ public final class ReportPage {
     html.append("</table>\n");
   }
 
+  /** The last that was made of a take on the body it came on. */
+  private static Motion onItsBody(Evaluator.Stages stages) {
+    Motion last = stages.motions().get(0);
+    for (Motion motion : stages.motions()) {
+      last = Worn.by(motion).equals(Worn.by(stages.motions().get(0))) ? motion : last;
+    }
+    return last;
+  }
+
   /** How well the take came over to other bodies. */
   private void carried(Evaluator.Stages stages) {
     for (int k = 0; k < stages.chain().size(); k++) {
@@ -252,20 +269,35 @@ public final class ReportPage {
       for (var setting : pass.kind().settings()) {
         Object value = pass.kind().get(pass, setting);
         if (value != null && pass.kind().applies(pass, setting)) {
-          settings.add(
-              setting.words() + " " + (value instanceof Double d ? format("%.4g", d) : value));
+          told(setting, value).ifPresent(settings::add);
         }
       }
-      double moved = 1000 * Distance.overall(stages.motions().get(k), stages.motions().get(k + 1));
+      Motion in = stages.motions().get(k);
+      Motion out = stages.motions().get(k + 1);
+      String moved =
+          Worn.by(in).equals(Worn.by(out))
+              ? format("%.1f mm", 1000 * Distance.overall(in, out))
+              : "–";
       html.append(
           format(
-              "<tr><td>%s%s</td><td class=\"n\">%.1f mm</td><td class=\"soft\">%s</td></tr>%n",
+              "<tr><td>%s%s</td><td class=\"n\">%s</td><td class=\"soft\">%s</td></tr>%n",
               text(plate.name()),
               plate.muted() ? " (muted)" : "",
               moved,
               text(String.join(", ", settings))));
     }
     html.append("</table>\n");
+  }
+
+  /** A setting in words; of a list its length, and nothing of an empty one. */
+  private static Optional<String> told(Setting<?> setting, Object value) {
+    if (value instanceof Collection<?> list) {
+      return list.isEmpty()
+          ? Optional.empty()
+          : Optional.of(list.size() + " " + setting.words().toLowerCase(Locale.ROOT));
+    }
+    Object plain = value instanceof Double d ? format("%.4g", d) : value;
+    return Optional.of(setting.words() + " " + plain);
   }
 
   private void remaining(List<Finding> after) {
