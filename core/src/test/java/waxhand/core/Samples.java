@@ -1,5 +1,8 @@
 package waxhand.core;
 
+import waxhand.core.body.Body;
+import org.joml.Quaterniond;
+import java.util.function.IntFunction;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
@@ -246,5 +249,48 @@ public final class Samples {
       j.add(joint("foot" + e, t + 2, 0, -0.43, 0));
     }
     return new Skeleton(j);
+  }
+
+  /** How a joint is turned in a frame beyond how it rests, in its parent's frame. */
+  public interface Turned {
+    /**
+     * @param turn none at first. Modified.
+     */
+    void by(int joint, int frame, Quaterniond turn);
+  }
+
+  /**
+   * A body that moves as it is told.
+   *
+   * @param root where its first joint is, metres, by frame
+   */
+  public static Motion told(
+      Body body, int frames, double rateHz, Turned turned, IntFunction<Vector3d> root) {
+    Skeleton skeleton = body.skeleton();
+    List<Track> turns = new ArrayList<>();
+    List<Track> places = new ArrayList<>();
+    for (int j = 0; j < skeleton.size(); j++) {
+      double[] q = new double[4 * frames];
+      for (int f = 0; f < frames; f++) {
+        Quaterniond turn = new Quaterniond();
+        turned.by(j, f, turn);
+        turn.mul(skeleton.joint(j).rest());
+        q[4 * f] = turn.x;
+        q[4 * f + 1] = turn.y;
+        q[4 * f + 2] = turn.z;
+        q[4 * f + 3] = turn.w;
+      }
+      turns.add(Track.of(TrackType.ROTATION, q));
+      places.add(null);
+    }
+    double[] p = new double[3 * frames];
+    for (int f = 0; f < frames; f++) {
+      Vector3d at = root.apply(f);
+      p[3 * f] = at.x;
+      p[3 * f + 1] = at.y;
+      p[3 * f + 2] = at.z;
+    }
+    places.set(0, Track.of(TrackType.TRANSLATION, p));
+    return new Motion(new Clip(skeleton, rateHz, turns, places), body);
   }
 }

@@ -7,20 +7,16 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.IntToDoubleFunction;
-import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
+import waxhand.core.Samples;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.character.LayFigures;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactPart;
-import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Skeleton;
-import waxhand.core.motion.Track;
-import waxhand.core.motion.TrackType;
 import waxhand.core.scene.Motion;
 
 /** The judge of retargeting, judged by faults of known size. */
@@ -33,34 +29,16 @@ class CarriedOverTest {
   /** The stoker as it rests, moved along x and up, and turned about z at some parts, degrees. */
   private static Motion standing(
       IntToDoubleFunction x, IntToDoubleFunction y, Map<Role, IntToDoubleFunction> turned) {
-    Skeleton skeleton = BODY.skeleton();
-    List<Track> turns = new ArrayList<>();
-    List<Track> places = new ArrayList<>();
-    for (int j = 0; j < skeleton.size(); j++) {
-      IntToDoubleFunction deg = BODY.role(j).map(turned::get).orElse(null);
-      double[] q = new double[4 * FRAMES];
-      for (int f = 0; f < FRAMES; f++) {
-        double half = deg == null ? 0 : Math.toRadians(deg.applyAsDouble(f)) / 2;
-        Quaterniond turn =
-            new Quaterniond(0, 0, Math.sin(half), Math.cos(half))
-                .mul(skeleton.joint(j).rest(), new Quaterniond());
-        q[4 * f] = turn.x;
-        q[4 * f + 1] = turn.y;
-        q[4 * f + 2] = turn.z;
-        q[4 * f + 3] = turn.w;
-      }
-      turns.add(Track.of(TrackType.ROTATION, q));
-      places.add(null);
-    }
-    Vector3d hips = skeleton.restPositions()[0];
-    double[] p = new double[3 * FRAMES];
-    for (int f = 0; f < FRAMES; f++) {
-      p[3 * f] = hips.x + x.applyAsDouble(f);
-      p[3 * f + 1] = hips.y + y.applyAsDouble(f);
-      p[3 * f + 2] = hips.z;
-    }
-    places.set(0, Track.of(TrackType.TRANSLATION, p));
-    return new Motion(new Clip(skeleton, RATE, turns, places), BODY);
+    Vector3d hips = BODY.skeleton().restPositions()[0];
+    return Samples.told(
+        BODY,
+        FRAMES,
+        RATE,
+        (j, f, turn) ->
+            BODY.role(j)
+                .map(turned::get)
+                .ifPresent(deg -> turn.rotateZ(Math.toRadians(deg.applyAsDouble(f)))),
+        f -> new Vector3d(hips.x + x.applyAsDouble(f), hips.y + y.applyAsDouble(f), hips.z));
   }
 
   private static Motion standing(IntToDoubleFunction x, IntToDoubleFunction y) {

@@ -3,13 +3,12 @@ package waxhand.core.retarget;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.ToDoubleBiFunction;
-import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
+import waxhand.core.Samples;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
@@ -19,10 +18,7 @@ import waxhand.core.character.LayFigures;
 import waxhand.core.character.Wardrobe;
 import waxhand.core.character.Worn;
 import waxhand.core.maths.Poses;
-import waxhand.core.motion.Clip;
 import waxhand.core.motion.Skeleton;
-import waxhand.core.motion.Track;
-import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.props.Prop;
@@ -43,36 +39,21 @@ class HandsOnOtherBodiesTest {
 
   /** The stoker with both arms alike: down, forwards and bent by so much, degrees, swaying. */
   private static Motion arms(double down, double ahead, double bent, int frames) {
-    Skeleton skeleton = STOKER.skeleton();
-    List<Track> turns = new ArrayList<>();
-    List<Track> places = new ArrayList<>();
-    for (int j = 0; j < skeleton.size(); j++) {
-      Role role = STOKER.role(j).orElse(null);
-      double x = role != null && role.side() == Side.RIGHT ? -1 : 1;
-      Quaterniond turn = new Quaterniond();
-      if (role == Role.LEFT_UPPER_ARM || role == Role.RIGHT_UPPER_ARM) {
-        turn.rotateY(-x * Math.toRadians(ahead)).rotateZ(-x * Math.toRadians(down));
-      } else if (role == Role.LEFT_FOREARM || role == Role.RIGHT_FOREARM) {
-        turn.rotateY(-x * Math.toRadians(bent));
-      }
-      double[] q = new double[4 * frames];
-      for (int f = 0; f < frames; f++) {
-        q[4 * f] = turn.x;
-        q[4 * f + 1] = turn.y;
-        q[4 * f + 2] = turn.z;
-        q[4 * f + 3] = turn.w;
-      }
-      turns.add(Track.of(TrackType.ROTATION, q));
-      places.add(null);
-    }
-    Vector3d hips = skeleton.restPositions()[0];
-    double[] p = new double[3 * frames];
-    for (int f = 0; f < frames; f++) {
-      p[3 * f] = sway(f);
-      p[3 * f + 1] = hips.y;
-    }
-    places.set(0, Track.of(TrackType.TRANSLATION, p));
-    return new Motion(new Clip(skeleton, 60, turns, places), STOKER);
+    Vector3d hips = STOKER.skeleton().restPositions()[0];
+    return Samples.told(
+        STOKER,
+        frames,
+        60,
+        (j, f, turn) -> {
+          Role role = STOKER.role(j).orElse(null);
+          double x = role != null && role.side() == Side.RIGHT ? -1 : 1;
+          if (role == Role.LEFT_UPPER_ARM || role == Role.RIGHT_UPPER_ARM) {
+            turn.rotateY(-x * Math.toRadians(ahead)).rotateZ(-x * Math.toRadians(down));
+          } else if (role == Role.LEFT_FOREARM || role == Role.RIGHT_FOREARM) {
+            turn.rotateY(-x * Math.toRadians(bent));
+          }
+        },
+        f -> new Vector3d(sway(f), hips.y, 0));
   }
 
   private static double sway(int frame) {

@@ -36,6 +36,7 @@ import waxhand.desk.shelf.Casting;
 import waxhand.formats.Reading;
 import waxhand.formats.disk.Trouble;
 import waxhand.formats.gltf.GltfContent;
+import waxhand.formats.gltf.GltfFormat;
 import waxhand.formats.gltf.GltfMeshReader;
 import waxhand.formats.project.ProjectFile;
 import waxhand.formats.takes.Characters;
@@ -399,7 +400,7 @@ public final class FileWork {
     for (Path path : paths) {
       if (path.toString().endsWith(ProjectFile.ENDING)) {
         open(path);
-      } else if (GltfMeshReader.isGltf(path)) {
+      } else if (GltfFormat.isGltf(path.getFileName().toString())) {
         openGltf(path);
       } else {
         takes.add(path);

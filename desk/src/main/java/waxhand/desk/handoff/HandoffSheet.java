@@ -1,7 +1,6 @@
 package waxhand.desk.handoff;
 
 import java.io.File;
-import java.io.IOException;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.nio.file.Files;
@@ -46,9 +45,7 @@ import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.Wish;
-import waxhand.formats.disk.Trouble;
 import waxhand.formats.disk.Untouchable;
-import waxhand.formats.takes.Characters;
 import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.Handoff;
 import waxhand.formats.takes.TakeFiles;
@@ -61,7 +58,7 @@ public final class HandoffSheet extends VBox {
   private static final String SAME = "as it came";
   private static final String HOME = System.getProperty("user.home");
   private final Session session;
-  private final Jobs jobs;
+  private final Delivery delivery;
   private final Notices notices;
   private final Memory memory;
   private final TextField from = new TextField();
@@ -91,7 +88,7 @@ public final class HandoffSheet extends VBox {
       Session session, Jobs jobs, Notices notices, Memory memory, Consumer<HandoffSheet> close) {
     super(10);
     this.session = session;
-    this.jobs = jobs;
+    delivery = new Delivery(jobs, notices, memory);
     this.notices = notices;
     this.memory = memory;
     this.close = close;
@@ -233,8 +230,7 @@ public final class HandoffSheet extends VBox {
     format.setValue(choices.get("format").filter(all::contains).orElse(its().words()));
     allTakes.setSelected(false);
     allTakes.setDisable(session.projectProperty().get().takes().size() < 2);
-    int rest = session.takeProperty().get().map(t -> t.raw().restFrames()).orElse(0);
-    withRest.setVisible(rest > 0);
+    int rest = restFrames();
     withRest.setSelected(choices.is("rest"));
     keyed.setSelected(choices.is("keys"));
     reported.setSelected(choices.is("report"));
@@ -271,6 +267,10 @@ public final class HandoffSheet extends VBox {
             .with("keys", keyed.isVisible() && keyed.isSelected())
             .with("report", reported.isSelected());
     choices.keep(memory, kept);
+  }
+
+  private int restFrames() {
+    return session.takeProperty().get().map(t -> t.raw().restFrames()).orElse(0);
   }
 
   private static String shortest(double hz) {
@@ -360,6 +360,7 @@ public final class HandoffSheet extends VBox {
     limits.setText(still ? "Skin, skeleton and shapes as they rest." : format().limits());
     // where the standard has said it, it is said above, and there is nothing to choose
     unit.setVisible(!format().isMetric());
+    withRest.setVisible(restFrames() > 0 && !still);
     keyed.setVisible(grants.contains(Wish.KEYS) && !still);
     from.setVisible(!still);
     rate.setVisible(!still);
@@ -458,11 +459,13 @@ public final class HandoffSheet extends VBox {
     }
     keepChoices();
     if (isStill()) {
-      goStill();
+      delivery.still(character().orElseThrow(), target().get(), raws());
+      close.accept(this);
       return;
     }
     if (allTakes.isSelected()) {
-      goAll(hz);
+      delivery.all(parcels(hz));
+      close.accept(this);
       return;
     }
     Take take = session.takeProperty().get().orElseThrow();
@@ -489,29 +492,7 @@ public final class HandoffSheet extends VBox {
           new IllegalArgumentException("all of them are cut out of the result"));
       return;
     }
-    Path path = target().get();
-    Parcel parcel = parcel(take, range, path, hz);
-    memory.rememberFolder("handoff", path);
-    jobs.run(
-        "Handing on " + path.getFileName(),
-        parcel::write,
-        receipt -> notices.say("Handed on: " + receipt.words() + "\n" + receipt.path()));
-    close.accept(this);
-  }
-
-  /** The character alone, for those who do not have it yet. */
-  private void goStill() {
-    Character leaving = character().orElseThrow();
-    Path path = target().orElseThrow();
-    Untouchable raws = raws();
-    memory.rememberFolder("handoff", path);
-    jobs.run(
-        "Handing on " + path.getFileName(),
-        work -> {
-          raws.claim(path);
-          return Characters.write(leaving, path, work);
-        },
-        told -> notices.say("Handed on: " + told + "\n" + path));
+    delivery.one(parcel(take, range, target().get(), hz));
     close.accept(this);
   }
 
@@ -537,8 +518,8 @@ public final class HandoffSheet extends VBox {
         reported.isSelected());
   }
 
-  /** All takes, each with its own work range; those that fail are told, the rest is done. */
-  private void goAll(OptionalDouble hz) {
+  /** All takes, each with its own work range. */
+  private List<Parcel> parcels(OptionalDouble hz) {
     List<Parcel> parcels = new ArrayList<>();
     for (Take take : session.projectProperty().get().takes()) {
       Frames range = take.workRange();
@@ -549,31 +530,7 @@ public final class HandoffSheet extends VBox {
       }
       parcels.add(parcel(take, range, path, hz));
     }
-    memory.rememberFolder("handoff", parcels.get(0).path());
-    jobs.run(
-        "Handing on " + parcels.size() + " takes",
-        work -> {
-          List<String> failures = new ArrayList<>();
-          for (Parcel parcel : parcels) {
-            work.check();
-            try {
-              parcel.write(work);
-            } catch (IOException e) {
-              failures.add(Trouble.words(e));
-            }
-          }
-          return failures;
-        },
-        failures -> {
-          int done = parcels.size() - failures.size();
-          Path folder2 = parcels.get(0).path().getParent();
-          if (failures.isEmpty()) {
-            notices.say("Handed on: " + done + " takes, each read back\n" + folder2);
-          } else {
-            notices.fail(failures.size() + " of " + parcels.size() + " takes failed", failures);
-          }
-        });
-    close.accept(this);
+    return parcels;
   }
 
   private static boolean isOf(List<Parcel> parcels, Path path) {

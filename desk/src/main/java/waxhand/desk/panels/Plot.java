@@ -3,15 +3,13 @@ package waxhand.desk.panels;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.layout.Region;
 import waxhand.desk.theme.Palette;
 import waxhand.desk.theme.Palette.Ink;
 import waxhand.desk.theme.Type;
 
 /** A small plot of lines over one axis, with the ends of both axes written at it. */
-public final class Plot extends Region {
+public final class Plot extends Drawing {
   /** A line to draw. */
   public record Series(double[] x, double[] y, Ink ink, double width) {}
 
@@ -20,7 +18,6 @@ public final class Plot extends Region {
   private static final double TOP = 18;
 
   private final Palette palette;
-  private final Canvas canvas = new Canvas();
   private final String yUnit;
   private final String xUnit;
   private List<Series> series = List.of();
@@ -28,13 +25,10 @@ public final class Plot extends Region {
   private String title = "";
 
   public Plot(Palette palette, String xUnit, String yUnit, double height) {
+    super(height);
     this.palette = palette;
     this.xUnit = xUnit;
     this.yUnit = yUnit;
-    setMinHeight(height);
-    setPrefHeight(height);
-    setMaxHeight(height);
-    getChildren().add(canvas);
   }
 
   public void show(String words, List<Series> lines, List<Double> verticals) {
@@ -42,21 +36,11 @@ public final class Plot extends Region {
     series = List.copyOf(lines);
     marks = List.copyOf(verticals);
     setAccessibleText(words);
-    draw();
+    redraw();
   }
 
   @Override
-  protected void layoutChildren() {
-    canvas.setWidth(getWidth());
-    canvas.setHeight(getHeight());
-    draw();
-  }
-
-  private void draw() {
-    GraphicsContext g = canvas.getGraphicsContext2D();
-    double w = getWidth();
-    double h = getHeight();
-    g.clearRect(0, 0, w, h);
+  protected void draw(GraphicsContext g, double w, double h) {
     g.setFont(Type.plain(11));
     g.setFill(palette.get(Ink.PAPER));
     g.fillRect(0, 0, w, h);

@@ -3,9 +3,7 @@ package waxhand.desk.panels;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
-import javafx.scene.layout.Region;
 import javafx.scene.shape.StrokeLineCap;
 import waxhand.core.body.Body;
 import waxhand.core.body.BodyPart;
@@ -19,7 +17,7 @@ import waxhand.desk.theme.Type;
  * Two bodies seen from the side as they stand straight, with the heights of hips and shoulders of
  * the second drawn across the first.
  */
-public final class SideView extends Region {
+public final class SideView extends Drawing {
   private static final double HEIGHT = 190;
   private static final double TOP = 18;
   private static final double BOTTOM = 20;
@@ -35,17 +33,13 @@ public final class SideView extends Region {
   }
 
   private final Palette palette;
-  private final Canvas canvas = new Canvas();
   private Optional<Standing> one = Optional.empty();
   private Optional<Standing> other = Optional.empty();
 
   public SideView(Palette palette) {
+    super(HEIGHT);
     this.palette = palette;
     setId("side-view");
-    setMinHeight(HEIGHT);
-    setPrefHeight(HEIGHT);
-    setMaxHeight(HEIGHT);
-    getChildren().add(canvas);
   }
 
   public void show(Standing take, Optional<Standing> character) {
@@ -55,21 +49,11 @@ public final class SideView extends Region {
         character
             .map(c -> take.name() + " and " + c.name() + " from the side")
             .orElse(take.name() + " from the side"));
-    draw();
+    redraw();
   }
 
   @Override
-  protected void layoutChildren() {
-    canvas.setWidth(getWidth());
-    canvas.setHeight(getHeight());
-    draw();
-  }
-
-  private void draw() {
-    GraphicsContext g = canvas.getGraphicsContext2D();
-    double w = getWidth();
-    double h = getHeight();
-    g.clearRect(0, 0, w, h);
+  protected void draw(GraphicsContext g, double w, double h) {
     g.setFill(palette.get(Ink.PAPER));
     g.fillRect(0, 0, w, h);
     if (one.isEmpty()) {

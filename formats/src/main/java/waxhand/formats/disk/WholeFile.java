@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.Arrays;
 import java.util.Locale;
 import waxhand.formats.FormatException;
 
@@ -84,5 +85,20 @@ public final class WholeFile {
     return bytes >= 1L << 30
         ? String.format(Locale.ROOT, "%.1f GB", bytes / (double) (1L << 30))
         : String.format(Locale.ROOT, "%.1f MB", bytes / (double) (1L << 20));
+  }
+
+  /**
+   * Whether a file is there that holds these bytes and no others.
+   *
+   * @throws FormatException if it is there and cannot be read
+   */
+  public static boolean holds(Path path, byte[] bytes) throws FormatException {
+    try {
+      return Files.isRegularFile(path)
+          && Files.size(path) == bytes.length
+          && Arrays.equals(read(path, MOST_BYTES), bytes);
+    } catch (IOException e) {
+      throw Trouble.at(path, e);
+    }
   }
 }

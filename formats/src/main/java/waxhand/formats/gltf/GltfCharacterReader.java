@@ -23,11 +23,6 @@ import waxhand.formats.guess.Understanding;
 public final class GltfCharacterReader {
   private GltfCharacterReader() {}
 
-  /** Whether a file's name says that it is one. */
-  public static boolean isGltf(String name) {
-    return GltfFormat.isGltf(name);
-  }
-
   /**
    * @throws FormatException if it cannot be read, or holds no joints
    */

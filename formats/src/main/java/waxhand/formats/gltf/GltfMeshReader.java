@@ -5,7 +5,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
-import java.util.Locale;
 import org.joml.Matrix4d;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
@@ -40,12 +39,6 @@ public final class GltfMeshReader {
 
   private GltfMeshReader(Gltf gltf) {
     this.gltf = gltf;
-  }
-
-  /** Whether a file's name says that it is one. */
-  public static boolean isGltf(Path path) {
-    String name = path.getFileName().toString().toLowerCase(Locale.ROOT);
-    return name.endsWith(".glb") || name.endsWith(".gltf");
   }
 
   /**

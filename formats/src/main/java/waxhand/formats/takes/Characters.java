@@ -1,6 +1,5 @@
 package waxhand.formats.takes;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Locale;
@@ -20,6 +19,7 @@ import waxhand.formats.disk.Folder;
 import waxhand.formats.disk.WholeFile;
 import waxhand.formats.gltf.GltfCharacterReader;
 import waxhand.formats.gltf.GltfCharacterWriter;
+import waxhand.formats.gltf.GltfFormat;
 
 /** Opens characters: the bodies of takes, and skinned ones. */
 public final class Characters {
@@ -34,7 +34,7 @@ public final class Characters {
     try {
       String name = path.getFileName() == null ? path.toString() : path.getFileName().toString();
       byte[] bytes = WholeFile.read(path, WholeFile.MOST_BYTES);
-      if (GltfCharacterReader.isGltf(name)) {
+      if (GltfFormat.isGltf(name)) {
         return GltfCharacterReader.read(name, bytes, Folder.of(path), work);
       }
       RawTake take = TakeFiles.read(path, Reading.GUESS, work);
@@ -51,7 +51,7 @@ public final class Characters {
    */
   public static Character read(String name, byte[] bytes, Reading reading, Work work)
       throws FormatException {
-    return GltfCharacterReader.isGltf(name)
+    return GltfFormat.isGltf(name)
         ? GltfCharacterReader.read(name, bytes, Beside.NOTHING, work)
         : of(TakeFiles.read(name, bytes, reading, work));
   }
@@ -78,7 +78,7 @@ public final class Characters {
    */
   public static String write(Character character, Path path, Work work) throws FormatException {
     String name = path.getFileName().toString();
-    if (!GltfCharacterReader.isGltf(name)) {
+    if (!GltfFormat.isGltf(name)) {
       throw new FormatException(
           path.toString(), "a character without motion leaves as glTF: give it the ending .glb");
     }
@@ -90,7 +90,7 @@ public final class Characters {
     }
     byte[] bytes = GltfCharacterWriter.write(character, name);
     Optional<CharacterFile> own = character.file();
-    if (own.isPresent() && !Arrays.equals(own.get().bytes(), bytes) && isThere(path, own.get())) {
+    if (own.isPresent() && !Arrays.equals(own.get().bytes(), bytes) && WholeFile.holds(path, own.get().bytes())) {
       throw new FormatException(
           path.toString(), "this is the character's own file; give another name");
     }
@@ -110,11 +110,6 @@ public final class Characters {
         character.body().skeleton().size(),
         character.skin().map(Skin::count).orElse(0),
         bytes.length / 1e6);
-  }
-
-  private static boolean isThere(Path path, CharacterFile own) throws FormatException {
-    return Files.isRegularFile(path)
-        && Arrays.equals(WholeFile.read(path, WholeFile.MOST_BYTES), own.bytes());
   }
 
   private static boolean compared(Path path, Character meant, Character read)
@@ -141,7 +136,7 @@ public final class Characters {
 
   /** The take whose body a character is, where it came in one that is written as it came. */
   static Optional<RawTake> take(CharacterFile file, Work work) throws FormatException {
-    if (GltfCharacterReader.isGltf(file.name())) {
+    if (GltfFormat.isGltf(file.name())) {
       return Optional.empty();
     }
     return Optional.of(

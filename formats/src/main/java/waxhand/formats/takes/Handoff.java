@@ -1,6 +1,5 @@
 package waxhand.formats.takes;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -37,7 +36,6 @@ import waxhand.formats.Up;
 import waxhand.formats.Wish;
 import waxhand.formats.disk.AtomicFile;
 import waxhand.formats.disk.Room;
-import waxhand.formats.disk.Trouble;
 import waxhand.formats.disk.Untouchable;
 import waxhand.formats.disk.WholeFile;
 
@@ -201,7 +199,7 @@ public record Handoff(
     Outgoing take = new Outgoing(leaving, source, leave, out, axis, granted, keys);
     byte[] bytes = writer.write(take, path.getFileName().toString(), work);
     Map<Path, byte[]> companions = companions(writer, take, path);
-    if (origin.isEmpty() && holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
+    if (origin.isEmpty() && WholeFile.holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
       // it may be the file the take came from; where that lies is not known any more
       throw new FormatException(
           name, "this may be the raw take itself: it holds the same bytes; give another name");
@@ -248,7 +246,7 @@ public record Handoff(
     for (Map.Entry<String, byte[]> e :
         writer.beside(take, path.getFileName().toString()).entrySet()) {
       Path companion = path.resolveSibling(e.getKey());
-      if (holds(companion, e.getValue())) {
+      if (WholeFile.holds(companion, e.getValue())) {
         continue;
       }
       if (Files.exists(companion)) {
@@ -280,15 +278,5 @@ public record Handoff(
   /** About what handing on takes at a time: the text, and what is read back from it. */
   public static long memoryBytes(Clip clip, Frames frames) {
     return 160L * clip.skeleton().size() * frames.count();
-  }
-
-  private static boolean holds(Path path, byte[] bytes) throws FormatException {
-    try {
-      return Files.isRegularFile(path)
-          && Files.size(path) == bytes.length
-          && Arrays.equals(WholeFile.read(path, WholeFile.MOST_BYTES), bytes);
-    } catch (IOException e) {
-      throw Trouble.at(path, e);
-    }
   }
 }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.IntToDoubleFunction;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
@@ -63,51 +64,41 @@ class RetargetTest {
     return in.with(wardrobe);
   }
 
+  /** A part of one that bends by a share. Modified: turn. */
+  private static void bend(Role role, double s, int f, int frames, Quaterniond turn) {
+    double x = role.side() == Side.LEFT ? -1 : 1;
+    if (role.name().endsWith("THIGH") || role.name().endsWith("FOOT")) {
+      turn.rotateX(-0.8 * s);
+    } else if (role.name().endsWith("SHIN")) {
+      turn.rotateX(1.6 * s);
+    } else if (role.name().endsWith("UPPER_ARM")) {
+      turn.rotateZ(x * (0.6 + 0.5 * s)).rotateY(0.3 * s);
+    } else if (role.name().endsWith("FOREARM")) {
+      turn.rotateY(x * s);
+    } else if (role.name().startsWith("SPINE")) {
+      turn.rotateX(0.15 * s).rotateY(0.2 * Math.sin(4 * Math.PI * f / frames));
+    } else if (role == Role.CHEST || role == Role.HEAD) {
+      turn.rotateX(0.2 * s);
+    }
+  }
+
   /** One that bends its limbs, squats and turns, on the stoker. */
   static Motion bending(int frames) {
     Body body = LayFigures.named("stoker").orElseThrow().body();
     Skeleton skeleton = body.skeleton();
-    List<Track> turns = new ArrayList<>();
-    List<Track> places = new ArrayList<>();
-    for (int j = 0; j < skeleton.size(); j++) {
-      double[] q = new double[4 * frames];
-      Role role = body.role(j).orElse(null);
-      for (int f = 0; f < frames; f++) {
-        double s = 0.5 - 0.5 * Math.cos(2 * Math.PI * f / frames);
-        Quaterniond turn = new Quaterniond();
-        if (role != null && role.name().endsWith("THIGH")) {
-          turn.rotateX(-0.8 * s);
-        } else if (role != null && role.name().endsWith("SHIN")) {
-          turn.rotateX(1.6 * s);
-        } else if (role != null && role.name().endsWith("FOOT")) {
-          turn.rotateX(-0.8 * s);
-        } else if (role != null && role.name().endsWith("UPPER_ARM")) {
-          turn.rotateZ((role.side() == Side.LEFT ? -1 : 1) * (0.6 + 0.5 * s)).rotateY(0.3 * s);
-        } else if (role != null && role.name().endsWith("FOREARM")) {
-          turn.rotateY((role.side() == Side.LEFT ? -1 : 1) * s);
-        } else if (role != null && role.name().startsWith("SPINE")) {
-          turn.rotateX(0.15 * s).rotateY(0.2 * Math.sin(4 * Math.PI * f / frames));
-        } else if (role == Role.CHEST || role == Role.HEAD) {
-          turn.rotateX(0.2 * s);
-        }
-        q[4 * f] = turn.x;
-        q[4 * f + 1] = turn.y;
-        q[4 * f + 2] = turn.z;
-        q[4 * f + 3] = turn.w;
-      }
-      turns.add(Track.of(TrackType.ROTATION, q));
-      places.add(null);
-    }
-    double[] p = new double[3 * frames];
     Vector3d hips = skeleton.restPositions()[0];
     double shank = skeleton.joint(skeleton.indexOf("left-shin")).offset().length();
-    for (int f = 0; f < frames; f++) {
-      double s = 0.5 - 0.5 * Math.cos(2 * Math.PI * f / frames);
-      // the feet stay: thigh and shin lean the same way
-      p[3 * f + 1] = hips.y - 2 * shank * (1 - Math.cos(0.8 * s));
-    }
-    places.set(0, Track.of(TrackType.TRANSLATION, p));
-    Motion motion = new Motion(new Clip(skeleton, 60, turns, places), body);
+    IntToDoubleFunction bent = f -> 0.5 - 0.5 * Math.cos(2 * Math.PI * f / frames);
+    Motion motion =
+        Samples.told(
+            body,
+            frames,
+            60,
+            (j, f, turn) -> body.role(j).ifPresent(r -> bend(r, bent.applyAsDouble(f), f, frames, turn)),
+            // the feet stay: thigh and shin lean the same way
+            f ->
+                new Vector3d(
+                    0, hips.y - 2 * shank * (1 - Math.cos(0.8 * bent.applyAsDouble(f))), 0));
     List<Contact> contacts = new ArrayList<>();
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
       for (int place = 0; place < 3; place++) {

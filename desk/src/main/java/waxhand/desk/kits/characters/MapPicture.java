@@ -178,16 +178,7 @@ public final class MapPicture implements PassPicture {
     if (part.isEmpty() || pairs.isEmpty()) {
       return;
     }
-    Role role = part.get();
-    session.editPlate(
-        "turn the character's " + role.words(),
-        "match-turn",
-        plateId,
-        p -> {
-          RetargetPass pass = (RetargetPass) p.pass();
-          Match match = pass.match();
-          return p.withPass(pass.withMatch(match.with(match.of(role).withAbout(axis, deg))));
-        });
+    MatchMarks.turn(session, plateId, part.get(), was -> was.withAbout(axis, deg));
   }
 
   private void refreshMatch(Pairs now) {

@@ -2,17 +2,17 @@ package waxhand.desk.kits.characters;
 
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
+import java.util.function.UnaryOperator;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
 import waxhand.core.body.Role;
-import waxhand.core.evaluate.Evaluator.Stages;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.passes.character.Retargeted;
 import waxhand.core.retarget.Match;
 import waxhand.core.retarget.PartTurn;
 import waxhand.desk.kits.layers.PegMark;
+import waxhand.desk.panels.PassPicture;
 import waxhand.desk.session.ChosenStage;
 import waxhand.desk.session.Session;
 import waxhand.desk.viewport.Mark;
@@ -59,16 +59,23 @@ public final class MatchMarks {
   }
 
   private static Optional<Retargeted> ready(Session session, String plateId) {
-    Optional<Stages> stages = session.stagesProperty().get();
-    OptionalInt index = stages.map(s -> s.chain().indexOf(plateId)).orElse(OptionalInt.empty());
-    return index.isPresent()
-        ? stages
-            .get()
-            .prepared()
-            .get(index.getAsInt())
-            .filter(Retargeted.class::isInstance)
-            .map(Retargeted.class::cast)
-        : Optional.empty();
+    return PassPicture.workOf(session, plateId)
+        .flatMap(PassPicture.Work::prepared)
+        .filter(Retargeted.class::isInstance)
+        .map(Retargeted.class::cast);
+  }
+
+  /** Turns a part of the character of a plate; what one hand does to it is one step. */
+  static void turn(Session session, String plateId, Role part, UnaryOperator<PartTurn> turn) {
+    session.editPlate(
+        "turn the character's " + part.words(),
+        "match-turn",
+        plateId,
+        p -> {
+          RetargetPass pass = (RetargetPass) p.pass();
+          Match match = pass.match();
+          return p.withPass(pass.withMatch(match.with(turn.apply(match.of(part)))));
+        });
   }
 
   private static PegMark.Turned turning(
@@ -83,16 +90,7 @@ public final class MatchMarks {
       @Override
       public void by(Vector3d axis, double angleRad) {
         Vector3d own = axes.transformInverse(new Vector3d(axis));
-        PartTurn turned = from.by(own, angleRad);
-        session.editPlate(
-            "turn the character's " + role.words(),
-            "match-turn",
-            stage.plate().id(),
-            p -> {
-              RetargetPass pass = (RetargetPass) p.pass();
-              Match match = pass.match();
-              return p.withPass(pass.withMatch(match.with(turned)));
-            });
+        turn(session, stage.plate().id(), role, was -> from.by(own, angleRad));
       }
 
       @Override

@@ -7,15 +7,14 @@ import java.util.Set;
 import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import javafx.scene.AccessibleRole;
-import javafx.scene.canvas.Canvas;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.layout.Region;
 import javafx.scene.paint.Color;
 import waxhand.core.body.Role;
+import waxhand.desk.panels.Drawing;
 import waxhand.desk.theme.Manikin;
 import waxhand.desk.theme.Manikin.Piece;
 import waxhand.desk.theme.Palette;
@@ -27,11 +26,10 @@ import waxhand.desk.theme.Type;
  * chosen, then what answers it at the right; Delete leaves it out. Filled parts are paired, hollow
  * ones are not, a ring is what was changed by hand, and a line joins the chosen pair.
  */
-final class PairFigures extends Region {
+final class PairFigures extends Drawing {
   private static final double HEIGHT = 230;
 
   private final Palette palette;
-  private final Canvas canvas = new Canvas();
   private final Consumer<Optional<Role>> chosen;
   private final BiConsumer<Role, Role> paired;
   private final Consumer<Role> cleared;
@@ -48,6 +46,7 @@ final class PairFigures extends Region {
       Consumer<Optional<Role>> chosen,
       BiConsumer<Role, Role> paired,
       Consumer<Role> cleared) {
+    super(HEIGHT);
     this.palette = palette;
     this.chosen = chosen;
     this.paired = paired;
@@ -57,23 +56,19 @@ final class PairFigures extends Region {
     setAccessibleRole(AccessibleRole.NODE);
     setAccessibleText("The take at the left, the character at the right, and which parts answer");
     getStyleClass().add("wh-pairs");
-    getChildren().add(canvas);
-    setMinHeight(HEIGHT);
-    setPrefHeight(HEIGHT);
-    setMaxHeight(HEIGHT);
     Tooltip tip = new Tooltip();
     tip.setShowDelay(javafx.util.Duration.millis(300));
     Tooltip.install(this, tip);
     addEventHandler(MouseEvent.MOUSE_MOVED, e -> tip.setText(words(e.getX(), e.getY())));
     addEventHandler(MouseEvent.MOUSE_CLICKED, this::click);
     addEventHandler(KeyEvent.KEY_PRESSED, this::key);
-    focusedProperty().addListener((o, a, b) -> draw());
+    focusedProperty().addListener((o, a, b) -> redraw());
   }
 
   void show(Optional<Pairs> now, Optional<Role> chosenPart) {
     pairs = now;
     part = chosenPart;
-    draw();
+    redraw();
   }
 
   private Manikin left() {
@@ -85,18 +80,7 @@ final class PairFigures extends Region {
   }
 
   @Override
-  protected void layoutChildren() {
-    canvas.setWidth(getWidth());
-    canvas.setHeight(getHeight());
-    draw();
-  }
-
-  void draw() {
-    if (getWidth() < 10) {
-      return;
-    }
-    GraphicsContext g = canvas.getGraphicsContext2D();
-    g.clearRect(0, 0, getWidth(), getHeight());
+  protected void draw(GraphicsContext g, double width, double height) {
     if (pairs.isEmpty()) {
       return;
     }
@@ -109,7 +93,7 @@ final class PairFigures extends Region {
     g.setFill(palette.get(Ink.SOFT));
     g.fillText("take", 2, 12);
     String name = pairs.get().pass().character();
-    g.fillText(name, getWidth() - 2 - Type.width(name, Type.plain(12)), 12);
+    g.fillText(name, width - 2 - Type.width(name, Type.plain(12)), 12);
   }
 
   private boolean isOfCharacter(Role role) {
