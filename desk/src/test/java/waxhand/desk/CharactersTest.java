@@ -65,6 +65,13 @@ class CharactersTest extends DeskTest {
     clickOn("#do-retarget-take");
     untilWorkedOut();
     assertThat(pass().character()).isEqualTo("pilot");
+    int head = result().body().joint(Role.HEAD).orElseThrow();
+    WorldPose pose = new WorldPose(result().clip().skeleton());
+    pose.solve(result().clip(), 0);
+    double crown = pose.y(head) + 0.25;
+    assertThat(bench.viewport().project(pose.x(head), crown, pose.z(head))[1])
+        .as("a taller body is in sight to its crown")
+        .isPositive();
     assertThat(Worn.by(result()).map(Character::name)).contains("pilot");
     fire("#character-stoker");
     clickOn("#do-retarget-take");

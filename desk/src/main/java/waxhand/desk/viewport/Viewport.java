@@ -260,6 +260,7 @@ public final class Viewport extends Pane {
       double height =
           session.motionAt(session.flagBProperty().get()).map(m -> m.body().heightM()).orElse(1.75);
       if (parts.isEmpty()) {
+        follower.sees(height);
         view.middle()
             .ifPresent(
                 m ->
@@ -411,7 +412,10 @@ public final class Viewport extends Pane {
       framedTake = take;
       isolate(new BitSet());
       active.middle().ifPresent(m -> follower.frame(m, now.get().body().heightM()));
-    } else if (follow.get()) {
+      return;
+    }
+    now.ifPresent(m -> follower.makeRoom(m.body().heightM()));
+    if (follow.get()) {
       active.middle().ifPresent(follower::followTo);
     }
   }
