@@ -94,8 +94,7 @@ abstract class TakeVerb implements Callable<Integer> {
     }
     boolean firsts = file || animation != null;
     List<TakeIn> takes = firsts ? TakeIn.firsts(files) : TakeIn.all(files);
-    Targets targets =
-        file ? Targets.one(takes, target) : Targets.in(target, takes, ending);
+    Targets targets = file ? Targets.one(takes, target) : Targets.in(target, takes, ending);
     files.forEach(take -> untouchable.reads(take, "the raw take"));
     for (TakeIn take : takes) {
       untouchable.claim(targets.of(take));

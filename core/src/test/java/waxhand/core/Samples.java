@@ -1,8 +1,5 @@
 package waxhand.core;
 
-import waxhand.core.body.Body;
-import org.joml.Quaterniond;
-import java.util.function.IntFunction;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
@@ -10,7 +7,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.function.IntFunction;
+import org.joml.Quaterniond;
 import org.joml.Vector3d;
+import waxhand.core.body.Body;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;

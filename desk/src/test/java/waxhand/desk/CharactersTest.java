@@ -305,7 +305,8 @@ class CharactersTest extends DeskTest {
     clickOn("#handoff-go");
     Path page = folder.resolve("01 deck-walk.html");
     until(() -> Files.exists(page));
-    assertThat(Files.readString(page)).contains("On stoker", "findings before", "before it was put on another body");
+    assertThat(Files.readString(page))
+        .contains("On stoker", "findings before", "before it was put on another body");
     assertThat(Characters.read(folder.resolve("01 deck-walk.glb"), Work.UNWATCHED).skin())
         .as("the skeleton alone")
         .isEmpty();

@@ -20,6 +20,7 @@ import waxhand.core.contact.ContactSettings;
 import waxhand.core.contact.Floor;
 import waxhand.core.contact.FloorPlane;
 import waxhand.core.evaluate.Evaluator;
+import waxhand.core.limbs.Bearable;
 import waxhand.core.measure.Comparison;
 import waxhand.core.measure.Pops;
 import waxhand.core.measure.Standing;
@@ -345,7 +346,7 @@ class PlantsOnRehearsalTest {
             OptionalDouble.of(-3),
             0.2,
             0,
-            new PlantsPass.Ways(1, 1, 0, 1),
+            new PlantsPass.Ways(1, 1, 0, 1, Bearable.NONE),
             SoleThickness.FOUND,
             List.of(),
             List.of());

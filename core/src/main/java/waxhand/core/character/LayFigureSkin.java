@@ -29,10 +29,7 @@ final class LayFigureSkin {
   private final Vector3d[] rest;
   private final double h;
 
-  private final List<float[]> points = new ArrayList<>();
-  private final List<TreeMap<Integer, Double>> shares = new ArrayList<>();
-  private final List<int[]> triangles = new ArrayList<>();
-  private final List<Integer> colours = new ArrayList<>();
+  private final TubeMesh mesh = new TubeMesh();
 
   LayFigureSkin(LayFigure figure, Body body) {
     this.figure = figure;
@@ -48,24 +45,7 @@ final class LayFigureSkin {
       arm(side);
       leg(side);
     }
-    float[] p = new float[3 * points.size()];
-    int[] joints = new int[Skin.MOST_JOINTS * points.size()];
-    float[] s = new float[joints.length];
-    for (int n = 0; n < points.size(); n++) {
-      System.arraycopy(points.get(n), 0, p, 3 * n, 3);
-      int at = Skin.MOST_JOINTS * n;
-      for (var e : shares.get(n).entrySet()) {
-        joints[at] = e.getKey();
-        s[at++] = (float) (double) e.getValue();
-      }
-    }
-    int[] t = new int[3 * triangles.size()];
-    int[] c = new int[triangles.size()];
-    for (int n = 0; n < c.length; n++) {
-      System.arraycopy(triangles.get(n), 0, t, 3 * n, 3);
-      c[n] = colours.get(n);
-    }
-    return new Skin(p, t, joints, s, c, List.of());
+    return mesh.skin();
   }
 
   private int joint(Role role) {
@@ -79,112 +59,6 @@ final class LayFigureSkin {
   private Vector3d at(int joint) {
     return new Vector3d(rest[joint]);
   }
-
-  // ---- rings and tubes ---------------------------------------------------------------------
-
-  /** A tube being laid, ring by ring. */
-  private final class Tube {
-    final int around;
-    final int colour;
-    int last = -1;
-    int first = -1;
-
-    Tube(int around, int colour) {
-      this.around = around;
-      this.colour = colour;
-    }
-
-    /**
-     * @param wide half its width, a direction and a length
-     * @param deep half its depth
-     * @param back how deep it is behind its middle against before it
-     */
-    void ring(
-        Vector3dc middle, Vector3dc wide, Vector3dc deep, double back, TreeMap<Integer, Double> w) {
-      int from = points.size();
-      for (int n = 0; n < around; n++) {
-        double angle = 2 * Math.PI * n / around;
-        double c = Math.cos(angle);
-        double s = Math.sin(angle);
-        Vector3d p = new Vector3d(middle).fma(c, wide).fma(s < 0 ? s * back : s, deep);
-        point(p, w);
-      }
-      if (last >= 0) {
-        for (int n = 0; n < around; n++) {
-          int m = (n + 1) % around;
-          triangle(last + n, from + n, last + m, colour);
-          triangle(last + m, from + n, from + m, colour);
-        }
-      } else {
-        first = from;
-      }
-      last = from;
-    }
-
-    /** Closes both ends in points. */
-    void close(
-        Vector3dc begin, TreeMap<Integer, Double> b, Vector3dc end, TreeMap<Integer, Double> e) {
-      int a = points.size();
-      point(begin, b);
-      int z = points.size();
-      point(end, e);
-      for (int n = 0; n < around; n++) {
-        int m = (n + 1) % around;
-        triangle(a, first + n, first + m, colour);
-        triangle(z, last + m, last + n, colour);
-      }
-    }
-  }
-
-  private void point(Vector3dc p, TreeMap<Integer, Double> w) {
-    points.add(new float[] {(float) p.x(), (float) p.y(), (float) p.z()});
-    shares.add(w);
-  }
-
-  private void triangle(int a, int b, int c, int colour) {
-    triangles.add(new int[] {a, c, b});
-    colours.add(colour);
-  }
-
-  private static TreeMap<Integer, Double> only(int joint) {
-    TreeMap<Integer, Double> w = new TreeMap<>();
-    w.put(joint, 1.0);
-    return w;
-  }
-
-  private static TreeMap<Integer, Double> mix(int a, int b, double share) {
-    TreeMap<Integer, Double> w = new TreeMap<>();
-    double s = Math.max(0, Math.min(1, share));
-    s = s * s * (3 - 2 * s);
-    if (s < 1) {
-      w.put(a, 1 - s);
-    }
-    if (s > 0) {
-      w.merge(b, s, Double::sum);
-    }
-    return w;
-  }
-
-  /** Rows with one more between each two, on a smooth line through them. */
-  private static double[][] denser(double[][] rows) {
-    double[][] more = new double[2 * rows.length - 1][];
-    for (int n = 0; n < rows.length; n++) {
-      more[2 * n] = rows[n];
-      if (n + 1 < rows.length) {
-        double[] before = rows[Math.max(0, n - 1)];
-        double[] after = rows[Math.min(rows.length - 1, n + 2)];
-        double[] between = new double[rows[n].length];
-        for (int i = 0; i < between.length; i++) {
-          double middle = 0.5 * (rows[n][i] + rows[n + 1][i]);
-          between[i] = middle + 0.125 * (middle - 0.5 * (before[i] + after[i]));
-        }
-        more[2 * n + 1] = between;
-      }
-    }
-    return more;
-  }
-
-  // ---- the parts ---------------------------------------------------------------------------
 
   private void trunk() {
     double g = figure.girth();
@@ -219,10 +93,10 @@ final class LayFigureSkin {
       {0.96, 0.66 * shoulders, 0.044 * g * h},
       {1.00, 0.40 * shoulders, 0.034 * g * h}
     };
-    Tube tube = new Tube(2 * AROUND, WAX);
+    TubeMesh.Tube tube = mesh.tube(2 * AROUND, WAX);
     Vector3d middle = new Vector3d();
-    TreeMap<Integer, Double> w = only(hips);
-    for (double[] row : denser(rows)) {
+    TreeMap<Integer, Double> w = TubeMesh.only(hips);
+    for (double[] row : TubeMesh.denser(rows)) {
       double y = low + row[0] * (high - low);
       middle.set(0, y, rest[hips].z + 0.004 * h);
       w = along(chain, y);
@@ -230,7 +104,7 @@ final class LayFigureSkin {
     }
     tube.close(
         new Vector3d(0, low - 0.012 * h, rest[hips].z),
-        only(hips),
+        TubeMesh.only(hips),
         new Vector3d(0, high + 0.006 * h, rest[hips].z),
         w);
     neck(chest);
@@ -247,22 +121,22 @@ final class LayFigureSkin {
       double before = n == 0 ? from : rest[chain.get(n - 1)].y;
       double span = 0.5 * (from - before);
       return n == 0
-          ? only(chain.get(0))
-          : mix(chain.get(n - 1), chain.get(n), 0.5 + (y - from) / (2 * span));
+          ? TubeMesh.only(chain.get(0))
+          : TubeMesh.mix(chain.get(n - 1), chain.get(n), 0.5 + (y - from) / (2 * span));
     }
     double to = rest[chain.get(n + 1)].y;
     double share = (y - from) / (to - from);
     if (share < 0.5 && n > 0) {
-      return mix(chain.get(n - 1), chain.get(n), 0.5 + share);
+      return TubeMesh.mix(chain.get(n - 1), chain.get(n), 0.5 + share);
     }
-    return mix(chain.get(n), chain.get(n + 1), share - 0.5);
+    return TubeMesh.mix(chain.get(n), chain.get(n + 1), share - 0.5);
   }
 
   private void neck(int chest) {
     double g = Math.sqrt(figure.girth());
     int neck = joint(Role.NECK);
     int head = joint(Role.HEAD);
-    Tube tube = new Tube(AROUND, WAX);
+    TubeMesh.Tube tube = mesh.tube(AROUND, WAX);
     Vector3d from = at(neck).add(0, -0.035 * h, 0);
     Vector3d to = at(head).add(0, 0.025 * h, 0);
     for (int n = 0; n <= 4; n++) {
@@ -270,10 +144,12 @@ final class LayFigureSkin {
       Vector3d middle = new Vector3d(from).lerp(to, share);
       double r = (0.036 - 0.006 * share) * g * h;
       TreeMap<Integer, Double> w =
-          share < 0.5 ? mix(chest, neck, 0.3 + 1.4 * share) : mix(neck, head, 2 * share - 1);
+          share < 0.5
+              ? TubeMesh.mix(chest, neck, 0.3 + 1.4 * share)
+              : TubeMesh.mix(neck, head, 2 * share - 1);
       tube.ring(middle, new Vector3d(r, 0, 0), new Vector3d(0, 0, -r), 1, w);
     }
-    tube.close(from, only(chest), to, only(head));
+    tube.close(from, TubeMesh.only(chest), to, TubeMesh.only(head));
   }
 
   private void head() {
@@ -293,23 +169,27 @@ final class LayFigureSkin {
       {0.86, 0.036, 0.044, 0.050},
       {0.95, 0.022, 0.026, 0.032}
     };
-    Tube tube = new Tube(2 * FINE, WAX);
-    for (double[] row : denser(rows)) {
+    TubeMesh.Tube tube = mesh.tube(2 * FINE, WAX);
+    for (double[] row : TubeMesh.denser(rows)) {
       double y = chin + row[0] * (crown - chin);
       double ahead = row[2] * h;
       double behind = row[3] * h;
       Vector3d middle = new Vector3d(0, y, z + 0.5 * (ahead - behind) * 0.6);
       double deep = 0.5 * (ahead + behind);
       tube.ring(
-          middle, new Vector3d(row[1] * g * h, 0, 0), new Vector3d(0, 0, -deep), 1, only(head));
+          middle,
+          new Vector3d(row[1] * g * h, 0, 0),
+          new Vector3d(0, 0, -deep),
+          1,
+          TubeMesh.only(head));
     }
     tube.close(
         new Vector3d(0, chin - 0.004 * h, z + 0.016 * h),
-        only(head),
+        TubeMesh.only(head),
         new Vector3d(0, crown, z - 0.002 * h),
-        only(head));
+        TubeMesh.only(head));
     // the nose tells where it looks
-    Tube nose = new Tube(6, WAX);
+    TubeMesh.Tube nose = mesh.tube(6, WAX);
     double y = chin + 0.38 * (crown - chin);
     double front = z + 0.042 * h;
     nose.ring(
@@ -317,24 +197,24 @@ final class LayFigureSkin {
         new Vector3d(0.004 * h, 0, 0),
         new Vector3d(0, 0, -0.006 * h),
         1,
-        only(head));
+        TubeMesh.only(head));
     nose.ring(
         new Vector3d(0, y + 0.008 * h, front + 0.006 * h),
         new Vector3d(0.008 * h, 0, 0),
         new Vector3d(0, 0, -0.014 * h),
         1,
-        only(head));
+        TubeMesh.only(head));
     nose.ring(
         new Vector3d(0, y, front + 0.006 * h),
         new Vector3d(0.009 * h, 0, 0),
         new Vector3d(0, 0, -0.012 * h),
         1,
-        only(head));
+        TubeMesh.only(head));
     nose.close(
         new Vector3d(0, y + 0.03 * h, front),
-        only(head),
+        TubeMesh.only(head),
         new Vector3d(0, y - 0.004 * h, front),
-        only(head));
+        TubeMesh.only(head));
   }
 
   private void arm(Side side) {
@@ -398,12 +278,12 @@ final class LayFigureSkin {
     Vector3d a = at(joints[1]);
     Vector3d b = at(joints[2]);
     Vector3d c = at(joints[3]);
-    Tube tube = new Tube(AROUND, colour);
+    TubeMesh.Tube tube = mesh.tube(AROUND, colour);
     Vector3d first = new Vector3d();
     Vector3d last = new Vector3d();
-    TreeMap<Integer, Double> begins = only(joints[1]);
-    TreeMap<Integer, Double> ends = only(joints[3]);
-    double[][] dense = denser(rows);
+    TreeMap<Integer, Double> begins = TubeMesh.only(joints[1]);
+    TreeMap<Integer, Double> ends = TubeMesh.only(joints[3]);
+    double[][] dense = TubeMesh.denser(rows);
     for (int n = 0; n < dense.length; n++) {
       double u = dense[n][0];
       Vector3d bone = u < 1 ? new Vector3d(b).sub(a) : new Vector3d(c).sub(b);
@@ -427,23 +307,23 @@ final class LayFigureSkin {
   private static TreeMap<Integer, Double> shares(
       int[] joints, int upperTwist, int lowerTwist, double u) {
     if (u < BLEND) {
-      return mix(joints[0], joints[1], 0.5 + 0.5 * u / BLEND);
+      return TubeMesh.mix(joints[0], joints[1], 0.5 + 0.5 * u / BLEND);
     }
     if (u > 1 - BLEND && u < 1 + BLEND) {
-      return mix(joints[1], joints[2], 0.5 + 0.5 * (u - 1) / BLEND);
+      return TubeMesh.mix(joints[1], joints[2], 0.5 + 0.5 * (u - 1) / BLEND);
     }
     if (u > 1 && lowerTwist >= 0) {
       return u < 1.6
-          ? mix(joints[2], lowerTwist, (u - 1 - BLEND) / (0.6 - BLEND))
-          : mix(lowerTwist, joints[3], (u - 1.6) / 0.4);
+          ? TubeMesh.mix(joints[2], lowerTwist, (u - 1 - BLEND) / (0.6 - BLEND))
+          : TubeMesh.mix(lowerTwist, joints[3], (u - 1.6) / 0.4);
     }
     if (u > 2 - BLEND) {
-      return mix(joints[2], joints[3], 0.5 + 0.5 * (u - 2) / BLEND);
+      return TubeMesh.mix(joints[2], joints[3], 0.5 + 0.5 * (u - 2) / BLEND);
     }
     if (u < 1 && upperTwist >= 0) {
-      return mix(joints[1], upperTwist, u - BLEND);
+      return TubeMesh.mix(joints[1], upperTwist, u - BLEND);
     }
-    return only(u < 1 ? joints[1] : joints[2]);
+    return TubeMesh.only(u < 1 ? joints[1] : joints[2]);
   }
 
   private void hand(Side side, int hand, int colour, Vector3dc up) {
@@ -456,37 +336,24 @@ final class LayFigureSkin {
     double[][] rows = {
       {-0.06, 0.0155, 0.0135}, {0.25, 0.019, 0.0135}, {0.6, 0.023, 0.0135}, {1.0, 0.024, 0.011}
     };
-    Tube tube = new Tube(AROUND, colour);
+    TubeMesh.Tube tube = mesh.tube(AROUND, colour);
     for (double[] row : rows) {
       Vector3d at = at(hand).fma(row[0] * length, along).fma(-0.001 * h, wide);
-      ringAlong(
-          tube,
+      tube.ringAlong(
           along,
           at,
           new Vector3d(wide).mul(row[1] * h),
           new Vector3d(thick).mul(row[2] * h),
-          only(hand));
+          TubeMesh.only(hand));
     }
     tube.close(
         at(hand).fma(-0.1 * length, along),
-        only(hand),
+        TubeMesh.only(hand),
         at(hand).fma(1.04 * length, along),
-        only(hand));
+        TubeMesh.only(hand));
     for (String finger : List.of("THUMB", "INDEX", "MIDDLE", "RING", "LITTLE")) {
       finger(side, finger, hand, colour, thick);
     }
-  }
-
-  /** Lays a ring so that the tube's outside is out, whichever way it goes. */
-  private static void ringAlong(
-      Tube tube,
-      Vector3dc along,
-      Vector3dc middle,
-      Vector3d wide,
-      Vector3d deep,
-      TreeMap<Integer, Double> w) {
-    boolean turned = new Vector3d(wide).cross(deep).dot(along) < 0;
-    tube.ring(middle, wide, turned ? deep.negate() : deep, 1, w);
   }
 
   private void finger(Side side, String finger, int hand, int colour, Vector3dc thick) {
@@ -500,7 +367,7 @@ final class LayFigureSkin {
     end.add(rest[j[2]]);
     Vector3d[] knots = {at(j[0]), at(j[1]), at(j[2]), end};
     double r = (finger.equals("THUMB") ? 0.0078 : finger.equals("LITTLE") ? 0.0052 : 0.0062) * h;
-    Tube tube = new Tube(6, colour);
+    TubeMesh.Tube tube = mesh.tube(6, colour);
     Vector3d along = new Vector3d(knots[1]).sub(knots[0]).normalize();
     Vector3d deep0 = new Vector3d(thick).fma(-thick.dot(along), along).normalize();
     Vector3d wide0 = new Vector3d(along).cross(deep0);
@@ -512,15 +379,16 @@ final class LayFigureSkin {
       double near = u - Math.rint(u);
       int k = (int) Math.max(0, Math.min(2, Math.rint(u)));
       int before = k == 0 ? hand : j[k - 1];
-      TreeMap<Integer, Double> w = u > 2.5 ? only(j[2]) : mix(before, j[k], 0.5 + near / 0.6);
-      ringAlong(
-          tube, along, at, new Vector3d(wide0).mul(radius), new Vector3d(deep0).mul(radius), w);
+      TreeMap<Integer, Double> w =
+          u > 2.5 ? TubeMesh.only(j[2]) : TubeMesh.mix(before, j[k], 0.5 + near / 0.6);
+      tube.ringAlong(
+          along, at, new Vector3d(wide0).mul(radius), new Vector3d(deep0).mul(radius), w);
     }
     tube.close(
         new Vector3d(knots[0]).fma(-0.4 * knots[0].distance(knots[1]), along),
-        only(hand),
+        TubeMesh.only(hand),
         new Vector3d(end).fma(0.3 * r, along),
-        only(j[2]));
+        TubeMesh.only(j[2]));
   }
 
   private void leg(Side side) {
@@ -564,12 +432,11 @@ final class LayFigureSkin {
       {ball + 0.018 * h, 0.0255, 0.38 * ankle},
       {ball + 0.031 * h, 0.019, 0.30 * ankle}
     };
-    Tube tube = new Tube(AROUND, colour);
+    TubeMesh.Tube tube = mesh.tube(AROUND, colour);
     for (double[] row : rows) {
       double half = 0.5 * (row[2] - ground);
-      TreeMap<Integer, Double> w = mix(foot, toes, 0.5 + (row[0] - ball) / (0.05 * h));
-      ringAlong(
-          tube,
+      TreeMap<Integer, Double> w = TubeMesh.mix(foot, toes, 0.5 + (row[0] - ball) / (0.05 * h));
+      tube.ringAlong(
           new Vector3d(0, 0, 1),
           new Vector3d(x, ground + half, row[0]),
           new Vector3d(row[1] * g * h, 0, 0),
@@ -578,8 +445,8 @@ final class LayFigureSkin {
     }
     tube.close(
         new Vector3d(x, 0.2 * ankle, z - 0.036 * h),
-        only(foot),
+        TubeMesh.only(foot),
         new Vector3d(x, 0.15 * ankle, ball + 0.036 * h),
-        only(toes));
+        TubeMesh.only(toes));
   }
 }

@@ -73,7 +73,7 @@ public final class HandoffSheet extends VBox {
   private final TextField folder = new TextField();
   private final Label preview = new Label();
   private final CheckBox withRest = new CheckBox();
-  private final CheckBox keyed = new CheckBox("Few keys with slopes in place of every frame");
+  private final CheckBox keyed = new CheckBox("Few keys with slopes, within 0.005° and 0.05 mm");
   private final ChoiceBox<What> what = new ChoiceBox<>();
   private final CheckBox reported = new CheckBox("Report beside it");
   private final Label frames = new Label();
@@ -147,8 +147,7 @@ public final class HandoffSheet extends VBox {
     withRest.setId("handoff-rest");
     withRest.setTooltip(new Tooltip("The rows before the motion go with it, as they came"));
     keyed.setId("handoff-keys");
-    keyed.setTooltip(
-        new Tooltip("Curves within 0.005° and 0.05 mm of every frame; a still part has one key"));
+    keyed.setTooltip(new Tooltip("In place of every frame; a still part has one key"));
     reported.setId("handoff-report");
     reported.selectedProperty().addListener((o, a, b) -> preview());
     reported.setTooltip(

@@ -90,7 +90,9 @@ public final class Characters {
     }
     byte[] bytes = GltfCharacterWriter.write(character, name);
     Optional<CharacterFile> own = character.file();
-    if (own.isPresent() && !Arrays.equals(own.get().bytes(), bytes) && WholeFile.holds(path, own.get().bytes())) {
+    if (own.isPresent()
+        && !Arrays.equals(own.get().bytes(), bytes)
+        && WholeFile.holds(path, own.get().bytes())) {
       throw new FormatException(
           path.toString(), "this is the character's own file; give another name");
     }

@@ -199,7 +199,9 @@ public record Handoff(
     Outgoing take = new Outgoing(leaving, source, leave, out, axis, granted, keys);
     byte[] bytes = writer.write(take, path.getFileName().toString(), work);
     Map<Path, byte[]> companions = companions(writer, take, path);
-    if (origin.isEmpty() && WholeFile.holds(path, raw.bytes()) && !Arrays.equals(bytes, raw.bytes())) {
+    if (origin.isEmpty()
+        && WholeFile.holds(path, raw.bytes())
+        && !Arrays.equals(bytes, raw.bytes())) {
       // it may be the file the take came from; where that lies is not known any more
       throw new FormatException(
           name, "this may be the raw take itself: it holds the same bytes; give another name");

@@ -94,7 +94,8 @@ class RetargetTest {
             body,
             frames,
             60,
-            (j, f, turn) -> body.role(j).ifPresent(r -> bend(r, bent.applyAsDouble(f), f, frames, turn)),
+            (j, f, turn) ->
+                body.role(j).ifPresent(r -> bend(r, bent.applyAsDouble(f), f, frames, turn)),
             // the feet stay: thigh and shin lean the same way
             f ->
                 new Vector3d(

@@ -82,7 +82,10 @@ public final class CharactersRoom extends VBox {
     HBox line = new HBox(6, name, remove);
     line.setAlignment(Pos.CENTER_LEFT);
     line.setMinHeight(USE_PREF_SIZE);
-    FlowPane acts = new FlowPane(6, 6, put, all, load);
+    // ours can neither be renamed nor removed
+    line.managedProperty().bind(line.visibleProperty());
+    line.visibleProperty().bind(name.disabledProperty().not());
+    HBox acts = new HBox(6, put, all, load);
     acts.setMinHeight(USE_PREF_SIZE);
     getChildren().addAll(scroll, line, told, acts);
     session.projectProperty().addListener((o, a, b) -> show(b.wardrobe()));
