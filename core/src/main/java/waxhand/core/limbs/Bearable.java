@@ -8,10 +8,17 @@ import waxhand.core.scene.Motion;
  * What a leg may do without being steadied, whatever was captured near: some takes are quick all
  * over, and feet that are held to the spot are worth a snap no harder than others in them.
  *
- * @param snapRadS2 how hard a knee may change the speed of its bend, rad/s²
- * @param leapRadS how fast a joint may turn, rad/s
+ * @param snapRadS2 how hard a knee may change the speed of its bend, rad/s², 0 or more
+ * @param leapRadS how fast a joint may turn, rad/s, 0 or more
  */
 public record Bearable(double snapRadS2, double leapRadS) {
+  public Bearable {
+    if (!(snapRadS2 >= 0) || !(leapRadS >= 0)) {
+      throw new IllegalArgumentException(
+          "snapRadS2 is " + snapRadS2 + " and leapRadS " + leapRadS + ", not both 0 or more");
+    }
+  }
+
   /** Everything is measured by what was captured near. */
   public static final Bearable NONE = new Bearable(0, 0);
 
