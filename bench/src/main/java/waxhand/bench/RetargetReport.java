@@ -89,12 +89,14 @@ public final class RetargetReport {
       Motion on = put(in, RetargetPass.to(target.name()));
       Motion back = put(on.with(wardrobe), RetargetPass.to("back"));
       RetargetPass free = RetargetPass.to(target.name());
-      free = new RetargetPass(free.character(), free.travel(), 0, 0, free.map(), free.match());
+      free = free.withFeet(0).withHands(0);
       CarriedOver bareOver = CarriedOver.of(in, put(in, free), List.of(), 0);
       CarriedOver over = CarriedOver.of(in, on, soles(KnownContacts.of(on).contacts()), 0);
       Map<String, Double> row = new LinkedHashMap<>();
       row.put("direction free", bareOver.directionDeg());
       row.put("direction", over.directionDeg());
+      Motion sized = put(in, RetargetPass.to(target.name()).withProps(1));
+      row.put("props sized", CarriedOver.of(in, sized, List.of(), 0).directionDeg());
       row.put("speed mm/s", over.speedMms());
       row.put("float mm", over.floatMm());
       row.put("sink mm", over.sinkMm());

@@ -65,6 +65,14 @@ final class RetargetVerb extends TakeVerb {
       description = "How far the character goes: keep, scale, in-place or loop. [${DEFAULT-VALUE}]")
   String travel;
 
+  @Option(
+      names = "--props",
+      defaultValue = "keep",
+      description =
+          "What hands hold between them keeps its size, or takes the character's: keep or scale."
+              + " [${DEFAULT-VALUE}]")
+  String props;
+
   @Option(names = "--skeleton", description = "The skeleton alone, without the character's skin.")
   boolean bare;
 
@@ -76,11 +84,17 @@ final class RetargetVerb extends TakeVerb {
   /** In the order of {@link Travel}. */
   private static final List<String> WAYS = List.of("scale", "keep", "in-place", "loop");
 
+  /** By how much props take the character's size: 0 and 1. */
+  private static final List<String> SIZES = List.of("keep", "scale");
+
   @Override
   public Integer call() throws Exception {
     how(how);
     if (!WAYS.contains(travel)) {
       throw wrong("--travel is '" + travel + "'; it must be one of " + WAYS);
+    }
+    if (!SIZES.contains(props)) {
+      throw wrong("--props is '" + props + "'; it must be one of " + SIZES);
     }
     TakeList list = TakeList.of(takes);
     Optional<Path> file = Dress.file(this, named);
@@ -129,7 +143,8 @@ final class RetargetVerb extends TakeVerb {
         RetargetPass.to(on.name())
             .withMap(changed)
             .withMatch(Match.FOUND.withTurns(pairs == null ? List.of() : pairs.turns()))
-            .withTravel(Travel.values()[WAYS.indexOf(travel)]);
+            .withTravel(Travel.values()[WAYS.indexOf(travel)])
+            .withProps(SIZES.indexOf(props));
     Progress progress = new Progress("retargeting", take.file());
     Evaluator.Stages stages =
         new Evaluator(in).evaluate(Chain.of(Plate.of("retarget", pass)), progress);

@@ -42,6 +42,16 @@ class OtherBodiesTest extends CliTest {
     assertThat(told.get("pairs").size()).isGreaterThan(15);
     assertThat(run("info", on, "--json")).isZero();
     assertThat(json().get("heightM").asDouble()).isBetween(1.85, 2.0);
+    Path sized = folder.resolve("sized.glb");
+    assertThat(
+            run("retarget", truth, "--to", "pilot", "--props", "scale", "--out", sized, "--json"))
+        .isZero();
+    assertThat(json().get(0).get("limbDirectionDeg").asDouble())
+        .as("arms go about a crate of their own size as they went")
+        .isLessThan(0.8 * told.get("limbDirectionDeg").asDouble());
+    assertThat(run("retarget", truth, "--to", "pilot", "--props", "lost", "--out", sized))
+        .isEqualTo(2);
+    assertThat(err).contains("--props is 'lost'");
     // on the way back it is the take again, on the take's own skeleton
     Path back = folder.resolve("back.bvh");
     assertThat(run("retarget", on, "--to", truth, "--out", back)).isZero();

@@ -17,7 +17,8 @@ import waxhand.desk.theme.Theme;
  * The application. Options: {@code --demo} opens the demo project, {@code --shot=FILE} writes a
  * picture of the window once it is drawn and ends, {@code --shots=FOLDER} writes those of the docs,
  * {@code --stalls} goes through a session and prints how long the window was held up, {@code
- * --drags} drags handles and prints how long poses take.
+ * --drags} drags handles and prints how long poses take, {@code --skins} draws skins and prints
+ * what they cost.
  */
 public final class DeskApp extends Application {
   private Bench bench;
@@ -49,9 +50,10 @@ public final class DeskApp extends Application {
     stage.setMinHeight(620);
     stage.setOnCloseRequest(e -> bench.close());
     boolean drags = getParameters().getUnnamed().contains("--drags");
+    boolean skins = getParameters().getUnnamed().contains("--skins");
     boolean stalls = getParameters().getUnnamed().contains("--stalls");
     boolean pictures = named.containsKey("shot") || named.containsKey("shots");
-    if (!pictures && !stalls && !drags) {
+    if (!pictures && !stalls && !drags && !skins) {
       bench.place(stage);
     }
     stage.show();
@@ -82,6 +84,8 @@ public final class DeskApp extends Application {
       new Shots(bench, scene).all(Path.of(named.get("shots")), this::end);
     } else if (drags) {
       new DragReport(bench, scene).run(() -> end(Optional.empty()));
+    } else if (skins) {
+      new SkinReport(bench).run(() -> end(Optional.empty()));
     } else if (stalls) {
       new StallReport(bench).run(demo.orElseThrow(), () -> end(Optional.empty()));
     }

@@ -84,6 +84,11 @@ public final class Mesh implements Shape {
   }
 
   /** The same form in another size, metres; itself where it has that size. */
+  @Override
+  public Mesh scaled(double times) {
+    return sized(times * size[0], times * size[1], times * size[2]);
+  }
+
   public Mesh sized(double width, double height, double depth) {
     double[] wanted = {width, height, depth};
     double[] scale = new double[3];

@@ -13,6 +13,11 @@ public record Prop(String name, Shape shape, String colour, PropPath path) {
     return new Prop(name, shape, colour, other);
   }
 
+  /** The same on its path, so many times as large. */
+  public Prop scaled(double times) {
+    return times == 1 ? this : new Prop(name, shape.scaled(times), colour, path);
+  }
+
   /** How far a place of the world lies outside it in a frame, metres; below 0 inside. */
   public double outside(int frame, double x, double y, double z) {
     double[] pose = new double[7];

@@ -11,6 +11,9 @@ public sealed interface Shape permits Shape.Box, Shape.Cylinder, Shape.Ball, Sha
   /** Extent along x, y and z, metres. */
   double[] size();
 
+  /** The same form, so many times as large. */
+  Shape scaled(double times);
+
   /** A box. */
   record Box(double width, double height, double depth) implements Shape {
     @Override
@@ -21,6 +24,11 @@ public sealed interface Shape permits Shape.Box, Shape.Cylinder, Shape.Ball, Sha
     @Override
     public double[] size() {
       return new double[] {width, height, depth};
+    }
+
+    @Override
+    public Box scaled(double times) {
+      return new Box(times * width, times * height, times * depth);
     }
   }
 
@@ -38,6 +46,11 @@ public sealed interface Shape permits Shape.Box, Shape.Cylinder, Shape.Ball, Sha
     public double[] size() {
       return new double[] {width, height, width};
     }
+
+    @Override
+    public Cylinder scaled(double times) {
+      return new Cylinder(times * width, times * height);
+    }
   }
 
   /** A ball. */
@@ -51,6 +64,11 @@ public sealed interface Shape permits Shape.Box, Shape.Cylinder, Shape.Ball, Sha
     @Override
     public double[] size() {
       return new double[] {width, width, width};
+    }
+
+    @Override
+    public Ball scaled(double times) {
+      return new Ball(times * width);
     }
   }
 
@@ -67,6 +85,11 @@ public sealed interface Shape permits Shape.Box, Shape.Cylinder, Shape.Ball, Sha
     @Override
     public double[] size() {
       return new double[] {width, 0, depth};
+    }
+
+    @Override
+    public Plane scaled(double times) {
+      return new Plane(times * width, times * depth);
     }
   }
 

@@ -123,9 +123,14 @@ final class TogetherHands {
     }
   }
 
-  /** Adds what a palm must be shifted by, so that both are as far apart as they were. */
+  /**
+   * Adds what a palm must be shifted by, so that both are as far apart as they were.
+   *
+   * @param size how much larger what they hold is
+   */
   void add(
       Side side,
+      double size,
       int frame,
       WorldPose was,
       WorldPose is,
@@ -143,11 +148,11 @@ final class TogetherHands {
     source.palm(Side.RIGHT, was, b);
     target.palm(Side.LEFT, is, c);
     target.palm(Side.RIGHT, is, d);
-    double sign = side == Side.LEFT ? 0.5 : -0.5;
+    double half = side == Side.LEFT ? 0.5 * size : -0.5 * size;
     double[] own = side == Side.LEFT ? c : d;
     double[] by = new double[3];
     for (int i = 0; i < 3; i++) {
-      by[i] = 0.5 * (c[i] + d[i]) + sign * (a[i] - b[i]) - own[i];
+      by[i] = 0.5 * (c[i] + d[i]) + half * (a[i] - b[i]) - own[i];
     }
     sum.add(share[frame], by[0], by[1], by[2]);
   }

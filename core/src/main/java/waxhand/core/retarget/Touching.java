@@ -18,8 +18,8 @@ import waxhand.core.scene.Motion;
 /**
  * What hands touch, carried over: a hand beside the body's own surface comes to lie as far from it
  * on the other body, a hand on a prop as far from that, by the size of the hand; hands that carry
- * something between them stay as far apart, since what they carry keeps its size. The nearer a hand
- * is, the more it counts, so that nothing leaps.
+ * something between them stay as far apart as its size is kept. The nearer a hand is, the more it
+ * counts, so that nothing leaps.
  */
 public final class Touching {
   /** A palm that would be in a body is put out of it by so much softness, metres. */
@@ -37,14 +37,17 @@ public final class Touching {
   private final List<Contact> resting;
   private final List<Prop> before;
   private final List<Prop> after;
+  private final double size;
 
   /**
    * @param in the take
    * @param moved it on the character, with props where the character meets them
    * @param resting hands that are held where they rest
+   * @param size how much larger things are than in the take
    */
-  public Touching(Motion in, Motion moved, List<Contact> resting) {
+  public Touching(Motion in, Motion moved, List<Contact> resting, double size) {
     this.resting = List.copyOf(resting);
+    this.size = size;
     this.in = in;
     this.moved = moved;
     source = new Surface(in.body(), Worn.by(in));
@@ -107,7 +110,7 @@ public final class Touching {
       }
     }
     if (!onProp) {
-      together.add(side, f, was, is, source, target, sum);
+      together.add(side, size, f, was, is, source, target, sum);
     }
     for (int i = 0; i < 3; i++) {
       goals.shift()[3 * n + i] = free * sum.shift(i);
@@ -227,8 +230,11 @@ public final class Touching {
     System.arraycopy(a, 0, hand, 0, 3);
     hand[6] = 1;
     Poses.relative(pose, hand, seen);
+    for (int i = 0; i < 3; i++) {
+      seen[i] *= size;
+    }
     double larger = target.handM(side) / Math.max(1e-6, source.handM(side));
-    outwards(prop, seen, prop.outside(frame, a[0], a[1], a[2]) * (larger - 1));
+    outwards(after.get(number), seen, prop.outside(frame, a[0], a[1], a[2]) * (larger - size));
     Poses.within(now, seen, hand);
     sum.add(weight, hand[0] - b[0], hand[1] - b[1], hand[2] - b[2]);
   }

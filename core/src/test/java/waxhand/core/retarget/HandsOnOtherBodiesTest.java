@@ -35,10 +35,11 @@ class HandsOnOtherBodiesTest {
   /** The first part of a surface. */
   private static final int HIPS = 0;
 
+  private static final double SWAY_M = 0.05;
   private static final Body STOKER = LayFigures.named("stoker").orElseThrow().body();
 
   /** The stoker with both arms alike: down, forwards and bent by so much, degrees, swaying. */
-  private static Motion arms(double down, double ahead, double bent, int frames) {
+  private static Motion arms(double down, double ahead, double bent, int frames, double swayM) {
     Vector3d hips = STOKER.skeleton().restPositions()[0];
     return Samples.told(
         STOKER,
@@ -53,22 +54,22 @@ class HandsOnOtherBodiesTest {
             turn.rotateY(-x * Math.toRadians(bent));
           }
         },
-        f -> new Vector3d(sway(f), hips.y, 0));
+        f -> new Vector3d(swayM * sway(f), hips.y, 0));
   }
 
   private static double sway(int frame) {
-    return 0.05 * Math.sin(2 * Math.PI * frame / FRAMES);
+    return Math.sin(2 * Math.PI * frame / FRAMES);
   }
 
-  /** The arms for which a cost of the left palm is least. */
-  private static Motion arms(ToDoubleBiFunction<Seen, double[]> cost) {
+  /** The arms for which a cost of the left palm is least, while the body sways. */
+  private static Motion arms(double swayM, ToDoubleBiFunction<Seen, double[]> cost) {
     Surface stoker = new Surface(STOKER, Optional.empty());
     double least = Double.POSITIVE_INFINITY;
     double[] best = new double[3];
     for (int down = 0; down <= 90; down += 9) {
       for (int ahead = -20; ahead <= 100; ahead += 8) {
         for (int bent = 45; bent <= 140; bent += 8) {
-          Seen one = new Seen(arms(down, ahead, bent, 1), stoker);
+          Seen one = new Seen(arms(down, ahead, bent, 1, 0), stoker);
           double is = cost.applyAsDouble(one, one.palm(0, Side.LEFT));
           if (is < least) {
             least = is;
@@ -77,7 +78,7 @@ class HandsOnOtherBodiesTest {
         }
       }
     }
-    return arms(best[0], best[1], best[2], FRAMES);
+    return arms(best[0], best[1], best[2], FRAMES, swayM);
   }
 
   /** A motion with the surface of its body. */
@@ -129,8 +130,10 @@ class HandsOnOtherBodiesTest {
   }
 
   private static Motion on(Motion in, String name, double hands) {
-    RetargetPass pass = RetargetPass.to(name);
-    pass = new RetargetPass(name, pass.travel(), pass.feet(), hands, pass.map(), pass.match());
+    return on(in, RetargetPass.to(name).withHands(hands));
+  }
+
+  private static Motion on(Motion in, RetargetPass pass) {
     return Plate.of("r", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
   }
 
@@ -150,6 +153,7 @@ class HandsOnOtherBodiesTest {
     double chest = STOKER.skeleton().restPositions()[STOKER.joint(Role.CHEST).orElseThrow()].y;
     Motion in =
         arms(
+            SWAY_M,
             (seen, palm) ->
                 Math.hypot(Math.hypot(palm[0] - 0.16, palm[1] - chest + 0.1), palm[2] - 0.38));
     double[] left = new Seen(in).palm(0, Side.LEFT);
@@ -158,7 +162,7 @@ class HandsOnOtherBodiesTest {
     double wide = left[0] - right[0] - 0.03;
     double[] path = new double[Poses.SIZE * FRAMES];
     for (int f = 0; f < FRAMES; f++) {
-      path[Poses.SIZE * f] = (left[0] + right[0]) / 2 + sway(f);
+      path[Poses.SIZE * f] = (left[0] + right[0]) / 2 + SWAY_M * sway(f);
       path[Poses.SIZE * f + 1] = left[1] - 0.15;
       path[Poses.SIZE * f + 2] = left[2];
       path[Poses.SIZE * f + 6] = 1;
@@ -168,13 +172,21 @@ class HandsOnOtherBodiesTest {
     Seen mine = new Seen(with);
     for (String name : List.of("pilot", "child", "giant")) {
       Seen its = new Seen(on(with, name, 1));
+      Seen sized = new Seen(on(with, RetargetPass.to(name).withProps(1)));
       Seen loose = new Seen(on(with, name, 0));
+      double larger = Transfer.legRatio(in.body(), sized.motion.body());
+      assertThat(Props.of(sized.motion).get(0).shape().size()[0])
+          .as("the crate of " + name)
+          .isCloseTo(larger * wide, within(1e-9));
       double scale = its.surface.handM(Side.LEFT) / mine.surface.handM(Side.LEFT);
       double missed = 0;
       for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
         for (int f = 20; f < FRAMES - 20; f += 13) {
           double wanted = scale * mine.off(f, side);
           assertThat(its.off(f, side)).as(name + " " + side).isCloseTo(wanted, within(3e-3));
+          assertThat(sized.off(f, side))
+              .as(name + " " + side + ", a crate of its size")
+              .isCloseTo(wanted, within(3e-3));
           missed = Math.max(missed, Math.abs(loose.off(f, side) - wanted));
         }
       }
@@ -182,11 +194,42 @@ class HandsOnOtherBodiesTest {
     }
   }
 
+  /** Nobody put the crate in: hands that go as one tell of it. */
+  @Test
+  void handsThatGoAsOneStayAsFarApartOrByTheSizeOfTheBody() {
+    double chest = STOKER.skeleton().restPositions()[STOKER.joint(Role.CHEST).orElseThrow()].y;
+    Motion in =
+        arms(
+                4 * SWAY_M,
+                (seen, palm) ->
+                    Math.hypot(Math.hypot(palm[0] - 0.16, palm[1] - chest + 0.1), palm[2] - 0.38))
+            .with(wardrobe());
+    double apart = apart(in);
+    for (String name : List.of("child", "giant")) {
+      Motion kept = on(in, name, 1);
+      double larger = Transfer.legRatio(in.body(), kept.body());
+      assertThat(apart(kept)).as(name).isCloseTo(apart, within(2e-3));
+      assertThat(apart(on(in, RetargetPass.to(name).withProps(1))))
+          .as(name + " with a crate of its size")
+          .isCloseTo(larger * apart, within(2e-3));
+    }
+  }
+
+  /** How far apart the palms are in the middle of the take, metres. */
+  private static double apart(Motion motion) {
+    Seen seen = new Seen(motion);
+    double[] left = seen.palm(FRAMES / 2, Side.LEFT);
+    double[] right = seen.palm(FRAMES / 2, Side.RIGHT);
+    return Math.hypot(Math.hypot(left[0] - right[0], left[1] - right[1]), left[2] - right[2]);
+  }
+
   private static Motion onTheHips() {
-    return arms((seen, palm) ->
-            Math.abs(seen.gap(HIPS, 0, Side.LEFT) - 0.02)
-                + 0.3 * Math.abs(palm[0] - 0.2)
-                + Math.max(0, -seen.gap(0, Side.LEFT)))
+    return arms(
+            SWAY_M,
+            (seen, palm) ->
+                Math.abs(seen.gap(HIPS, 0, Side.LEFT) - 0.02)
+                    + 0.3 * Math.abs(palm[0] - 0.2)
+                    + Math.max(0, -seen.gap(0, Side.LEFT)))
         .with(wardrobe());
   }
 

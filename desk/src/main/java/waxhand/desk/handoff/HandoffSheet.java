@@ -29,10 +29,11 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
+import waxhand.core.chain.Pass;
 import waxhand.core.character.Character;
+import waxhand.core.character.Wardrobe;
 import waxhand.core.character.Worn;
 import waxhand.core.motion.Frames;
-import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.project.Project;
 import waxhand.core.project.Take;
 import waxhand.desk.notice.Jobs;
@@ -317,12 +318,14 @@ public final class HandoffSheet extends VBox {
     return new NamePattern(pattern.getText()).filled(words) + format().endings().get(0);
   }
 
-  /** The name of the character that a take is put on last. */
-  private static String characterOf(Take take) {
+  /** The name of the character that a take is put on last: other skeletons come with one. */
+  private String characterOf(Take take) {
+    Wardrobe wardrobe = session.projectProperty().get().wardrobe();
     return take.chain().plates().stream()
-        .filter(p -> p.acts() && p.pass() instanceof RetargetPass)
+        .filter(p -> p.acts() && p.pass().reshapes() == Pass.Reshapes.SKELETON)
+        .flatMap(p -> p.pass().actsOn().stream())
+        .filter(name -> wardrobe.named(name).isPresent())
         .reduce((a, b) -> b)
-        .map(p -> ((RetargetPass) p.pass()).character())
         .orElse("captured");
   }
 

@@ -28,11 +28,18 @@ import waxhand.core.scene.Motion;
  * @param travel what becomes of how far the body goes
  * @param feet how much feet are held to their contacts, 0 to 1
  * @param hands how much hands are brought to what they touched, 0 to 1
+ * @param props how much props take the character's size, 0 to 1
  * @param map what the artist changed in which parts answer each other
  * @param match what the artist says about how the take and the character stand alike
  */
 public record RetargetPass(
-    String character, Travel travel, double feet, double hands, BodyMap map, Match match)
+    String character,
+    Travel travel,
+    double feet,
+    double hands,
+    double props,
+    BodyMap map,
+    Match match)
     implements Pass {
   private static final Amount FEET =
       Amount.share("feet", "Feet", "How much feet are held where they stood, on the new legs.");
@@ -42,6 +49,13 @@ public record RetargetPass(
           "hands",
           "Hands",
           "How much hands are brought to what they held, and to where they touched the body.");
+
+  private static final Amount PROPS =
+      Amount.share(
+          "props",
+          "Size of props",
+          "How much props, and what hands hold between them, take the character's size; at 0 they"
+              + " keep their own.");
 
   private static final Amount MATCH =
       new Amount(
@@ -54,7 +68,7 @@ public record RetargetPass(
           "A frame in which the take stands as the character rests; found: how both rest.");
 
   private static final RetargetPass USUAL =
-      new RetargetPass("stoker", Travel.SCALED, 1, 1, BodyMap.FOUND, Match.FOUND);
+      new RetargetPass("stoker", Travel.SCALED, 1, 1, 0, BodyMap.FOUND, Match.FOUND);
 
   public static final PassKind<RetargetPass> KIND =
       new PassKind<RetargetPass>(
@@ -79,13 +93,9 @@ public record RetargetPass(
                           + " a loop.",
                       RetargetPass::travel,
                       (p, v) -> p.withTravel(v)),
-                  FEET.of(
-                      RetargetPass::feet,
-                      (p, v) ->
-                          new RetargetPass(p.character, p.travel, v, p.hands, p.map, p.match)),
-                  HANDS.of(
-                      RetargetPass::hands,
-                      (p, v) -> new RetargetPass(p.character, p.travel, p.feet, v, p.map, p.match)),
+                  FEET.of(RetargetPass::feet, RetargetPass::withFeet),
+                  HANDS.of(RetargetPass::hands, RetargetPass::withHands),
+                  PROPS.of(RetargetPass::props, RetargetPass::withProps),
                   Setting.items(
                       "pairs",
                       "Pairs",
@@ -114,6 +124,7 @@ public record RetargetPass(
   public RetargetPass {
     FEET.check(feet);
     HANDS.check(hands);
+    PROPS.check(props);
   }
 
   private static Item plain(BodyMap.Pair pair) {
@@ -167,19 +178,31 @@ public record RetargetPass(
   }
 
   public RetargetPass withCharacter(String other) {
-    return new RetargetPass(other, travel, feet, hands, map, match);
+    return new RetargetPass(other, travel, feet, hands, props, map, match);
   }
 
   public RetargetPass withTravel(Travel other) {
-    return new RetargetPass(character, other, feet, hands, map, match);
+    return new RetargetPass(character, other, feet, hands, props, map, match);
+  }
+
+  public RetargetPass withFeet(double other) {
+    return new RetargetPass(character, travel, other, hands, props, map, match);
+  }
+
+  public RetargetPass withHands(double other) {
+    return new RetargetPass(character, travel, feet, other, props, map, match);
+  }
+
+  public RetargetPass withProps(double other) {
+    return new RetargetPass(character, travel, feet, hands, other, map, match);
   }
 
   public RetargetPass withMap(BodyMap other) {
-    return new RetargetPass(character, travel, feet, hands, other, match);
+    return new RetargetPass(character, travel, feet, hands, props, other, match);
   }
 
   public RetargetPass withMatch(Match other) {
-    return new RetargetPass(character, travel, feet, hands, map, other);
+    return new RetargetPass(character, travel, feet, hands, props, map, other);
   }
 
   @Override

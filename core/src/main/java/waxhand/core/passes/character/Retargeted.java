@@ -92,7 +92,7 @@ public record Retargeted(
     Correspondence pairs = new Correspondence(in.body(), target);
     Transfer transfer = new Transfer(pairs, in.clip(), pass.match());
     Resting resting = new Resting(in, target);
-    Travelled path = Travelled.of(pass.travel(), transfer.legRatio(), resting.floorM());
+    Travelled path = Travelled.of(pass, transfer.legRatio(), resting.floorM());
     Clip clip = transfer.apply(in.clip(), path, Work.UNWATCHED);
     Motion moved =
         in.with(clip, target)
@@ -116,7 +116,7 @@ public record Retargeted(
             transfer,
             moved,
             planted,
-            new Touching(in, moved, resting.hands(pass.feet())),
+            new Touching(in, moved, resting.hands(pass.feet()), path.size()),
             treadmill,
             Optional.empty());
     return pass.travel() == Travel.LOOP ? open.closed() : open;

@@ -12,10 +12,15 @@ import waxhand.core.retarget.Transfer;
  * @param over how much longer ways over the ground are
  * @param up how much higher things are over the floor
  * @param floorM height of the floor, for both
+ * @param size how much larger props are
  */
-record Travelled(double over, double up, double floorM) implements Transfer.Path {
-  static Travelled of(Travel travel, double legRatio, double floorM) {
-    return new Travelled(travel == Travel.KEPT ? 1 : legRatio, legRatio, floorM);
+record Travelled(double over, double up, double floorM, double size) implements Transfer.Path {
+  static Travelled of(RetargetPass pass, double legRatio, double floorM) {
+    return new Travelled(
+        pass.travel() == Travel.KEPT ? 1 : legRatio,
+        legRatio,
+        floorM,
+        1 + pass.props() * (legRatio - 1));
   }
 
   @Override
@@ -25,7 +30,7 @@ record Travelled(double over, double up, double floorM) implements Transfer.Path
     place[2] *= over;
   }
 
-  /** A prop where the character meets it; it keeps its size. */
+  /** A prop where the character meets it. */
   Prop prop(Prop prop) {
     Frames all = Frames.first(prop.path().frames());
     double[] poses = new double[7 * all.count()];
@@ -36,6 +41,6 @@ record Travelled(double over, double up, double floorM) implements Transfer.Path
       move(f, p);
       System.arraycopy(p, 0, poses, 7 * f, 3);
     }
-    return prop.withPath(PropPath.adopt(poses));
+    return prop.scaled(size).withPath(PropPath.adopt(poses));
   }
 }
