@@ -51,7 +51,7 @@ public class SkinBenchmark {
   @BenchmarkMode(Mode.AverageTime)
   @OutputTimeUnit(TimeUnit.MILLISECONDS)
   public float[] skinOf20000Points() {
-    Skinning.bend(points, normals, carriers, shares, moves, bent, turned);
+    Skinning.bend(POINTS, points, normals, carriers, shares, moves, bent, turned);
     return bent;
   }
 }

@@ -46,6 +46,9 @@ public final class Skinning {
   }
 
   /**
+   * Bends a skin, or the first so many of its points.
+   *
+   * @param count of points
    * @param points at rest, 3 numbers a point, metres. Not modified.
    * @param normals at rest, 3 numbers a point. Not modified.
    * @param joints of each point, {@link Skin#MOST_JOINTS} numbers a point, those with shares first.
@@ -53,10 +56,11 @@ public final class Skinning {
    * @param shares of these. Not modified.
    * @param moves what takes the world at rest to where each joint takes it, 3 rows of 4 numbers a
    *     joint. Not modified.
-   * @param points2 where the points are. Modified.
-   * @param normals2 unit. Modified.
+   * @param points2 where the points are. Modified: those.
+   * @param normals2 unit. Modified: those.
    */
   public static void bend(
+      int count,
       float[] points,
       float[] normals,
       int[] joints,
@@ -66,7 +70,7 @@ public final class Skinning {
       float[] normals2) {
     double[] m = new double[12];
     int last = -1;
-    for (int n = 0; n < points.length / 3; n++) {
+    for (int n = 0; n < count; n++) {
       int at = Skin.MOST_JOINTS * n;
       boolean single = shares[at] >= 1;
       if (!single || last != joints[at]) {

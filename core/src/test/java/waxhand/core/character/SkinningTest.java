@@ -40,7 +40,7 @@ class SkinningTest {
     float[] normal = {0, 1, 0};
     float[] to = new float[3];
     float[] turned = new float[3];
-    Skinning.bend(point, normal, joints, shares, rows(moves), to, turned);
+    Skinning.bend(1, point, normal, joints, shares, rows(moves), to, turned);
     assertThat(point).as("the rest stays").containsExactly(1, 2, 3);
     return new float[][] {to, turned};
   }

@@ -5,6 +5,8 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
 import javafx.scene.shape.TriangleMesh;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
@@ -13,10 +15,17 @@ import waxhand.core.character.BlendShape;
 import waxhand.core.character.Skin;
 import waxhand.core.character.Skinning;
 
-/** The triangles of a character's skin that mostly go with one joint. */
+/**
+ * The triangles of a character's skin that mostly go with one joint. The mesh as a whole goes with
+ * that joint; points are worked out as seen from it, so that only what bends is ever sent to be
+ * drawn again, which is what costs most: a head or a hand that keeps still on a body that walks
+ * costs nothing.
+ */
 final class SkinPart implements Part {
-  /** Points are worked out in the world: the mesh as a whole stays where it is. */
   private static final double[] IDENTITY = {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0};
+
+  /** What bends less than this stays as it was drawn, metres and radians. */
+  private static final double STILL = 1e-6;
 
   private final int joint;
   private final Side side;
@@ -25,6 +34,10 @@ final class SkinPart implements Part {
   private final int[] by;
 
   private final double[] places;
+
+  /** So many points, the first, go with others than the one joint too. */
+  private final int soft;
+
   private final float[] points;
   private final float[] normals;
   private final int[] carriers;
@@ -39,6 +52,7 @@ final class SkinPart implements Part {
       Side side,
       int[] by,
       double[] places,
+      int soft,
       float[] points,
       float[] normals,
       int[] carriers,
@@ -49,6 +63,7 @@ final class SkinPart implements Part {
     this.side = side;
     this.by = by;
     this.places = places;
+    this.soft = soft;
     this.points = points;
     this.normals = normals;
     this.carriers = carriers;
@@ -90,11 +105,13 @@ final class SkinPart implements Part {
       Skin skin, Body body, Vector3d[] rest, float[] normals, int joint, List<Integer> own) {
     Map<Integer, Integer> numbers = new LinkedHashMap<>();
     Map<Integer, Integer> joints = new LinkedHashMap<>();
-    int[] triangles = new int[3 * own.size()];
-    for (int n = 0; n < triangles.length; n++) {
-      int point = skin.triangles()[3 * own.get(n / 3) + n % 3];
-      triangles[n] = numbers.computeIfAbsent(point, p -> numbers.size());
-    }
+    joints.put(joint, 0);
+    int[] corners = own.stream().flatMapToInt(t -> corners(skin, t)).toArray();
+    IntPredicate stiff = p -> isStiff(skin, p, joint);
+    number(corners, stiff.negate(), numbers);
+    int soft = numbers.size();
+    number(corners, stiff, numbers);
+    int[] triangles = Arrays.stream(corners).map(numbers::get).toArray();
     float[] points = new float[3 * numbers.size()];
     float[] turned = new float[points.length];
     int[] carriers = new int[Skin.MOST_JOINTS * numbers.size()];
@@ -126,7 +143,28 @@ final class SkinPart implements Part {
             .filter(shape -> !isStill(shape.moves()))
             .toList();
     return new SkinPart(
-        joint, side, by, places, points, turned, carriers, shares, triangles, shapes);
+        joint, side, by, places, soft, points, turned, carriers, shares, triangles, shapes);
+  }
+
+  private static IntStream corners(Skin skin, int triangle) {
+    return IntStream.range(3 * triangle, 3 * triangle + 3).map(n -> skin.triangles()[n]);
+  }
+
+  private static void number(int[] points, IntPredicate those, Map<Integer, Integer> numbers) {
+    Arrays.stream(points)
+        .filter(those)
+        .forEach(p -> numbers.computeIfAbsent(p, n -> numbers.size()));
+  }
+
+  /** Whether a point goes with one joint and no other. */
+  private static boolean isStiff(Skin skin, int point, int joint) {
+    int at = Skin.MOST_JOINTS * point;
+    for (int i = at; i < at + Skin.MOST_JOINTS; i++) {
+      if (skin.shares()[i] > 0 && skin.joints()[i] != joint) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** That of a joint, or of the nearest above it that has a role, as twist joints have not. */
@@ -175,34 +213,49 @@ final class SkinPart implements Part {
     TriangleMesh mesh = mesh();
     return new Worn(mesh) {
       private final double[] moves = new double[12 * by.length];
+      private final double[] own = new double[12];
       private final double[] one = new double[12];
+      private final double[] seen = new double[12];
       private final float[] bent = points.clone();
       private final float[] turned = normals.clone();
       private final float[] shaped = points.clone();
       private final double[] weights = new double[shapes.size()];
 
       {
-        put(IDENTITY);
+        System.arraycopy(IDENTITY, 0, moves, 0, 12);
       }
 
       @Override
       void move(JointMoves pose) {
-        boolean other = shape(pose);
-        for (int j = 0; j < by.length; j++) {
-          pose.matrix(by[j], one);
-          for (int r = 0; r < 3; r++) {
-            for (int c = 0; c < 3; c++) {
-              // the skin is shaped in the world, not about the joint
-              one[4 * r + 3] -= one[4 * r + c] * places[3 * j + c];
-            }
-          }
-          other |= !Arrays.equals(one, 0, 12, moves, 12 * j, 12 * j + 12);
-          System.arraycopy(one, 0, moves, 12 * j, 12);
+        matrix(pose, 0, one);
+        if (!Arrays.equals(one, own)) {
+          System.arraycopy(one, 0, own, 0, 12);
+          put(own);
         }
-        if (other) {
-          Skinning.bend(shaped, normals, carriers, shares, moves, bent, turned);
-          mesh.getPoints().setAll(bent);
-          mesh.getNormals().setAll(turned);
+        boolean bends = false;
+        for (int j = 1; j < by.length; j++) {
+          matrix(pose, j, one);
+          asSeen(own, one, seen);
+          if (differs(seen, moves, 12 * j)) {
+            System.arraycopy(seen, 0, moves, 12 * j, 12);
+            bends = true;
+          }
+        }
+        int count = shape(pose) ? points.length / 3 : bends ? soft : 0;
+        if (count > 0) {
+          Skinning.bend(count, shaped, normals, carriers, shares, moves, bent, turned);
+          mesh.getPoints().set(0, bent, 0, 3 * count);
+          mesh.getNormals().set(0, turned, 0, 3 * count);
+        }
+      }
+
+      private void matrix(JointMoves pose, int j, double[] dest) {
+        pose.matrix(by[j], dest);
+        for (int r = 0; r < 3; r++) {
+          for (int c = 0; c < 3; c++) {
+            // the skin is shaped in the world, not about the joint
+            dest[4 * r + 3] -= dest[4 * r + c] * places[3 * j + c];
+          }
         }
       }
 
@@ -226,5 +279,34 @@ final class SkinPart implements Part {
         return other;
       }
     };
+  }
+
+  /**
+   * A move as seen from where another takes things: what is left of it when that is undone.
+   *
+   * @param from 3 rows of 4 numbers, a rotation and a way. Not modified.
+   * @param move likewise. Not modified.
+   * @param dest likewise. Modified.
+   */
+  private static void asSeen(double[] from, double[] move, double[] dest) {
+    for (int r = 0; r < 3; r++) {
+      for (int c = 0; c < 4; c++) {
+        double sum = 0;
+        for (int k = 0; k < 3; k++) {
+          double there = move[4 * k + c] - (c == 3 ? from[4 * k + 3] : 0);
+          sum += from[4 * k + r] * there;
+        }
+        dest[4 * r + c] = sum;
+      }
+    }
+  }
+
+  private static boolean differs(double[] move, double[] moves, int at) {
+    for (int i = 0; i < 12; i++) {
+      if (Math.abs(move[i] - moves[at + i]) > STILL) {
+        return true;
+      }
+    }
+    return false;
   }
 }
