@@ -6,6 +6,26 @@ import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.sli
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import javafx.scene.control.Accordion;
+import javafx.scene.control.CheckMenuItem;
+import javafx.scene.control.ColorPicker;
+import javafx.scene.control.DatePicker;
+import javafx.scene.control.Dialog;
+import javafx.scene.control.DialogPane;
+import javafx.scene.control.MenuBar;
+import javafx.scene.control.Pagination;
+import javafx.scene.control.ProgressIndicator;
+import javafx.scene.control.RadioButton;
+import javafx.scene.control.RadioMenuItem;
+import javafx.scene.control.Spinner;
+import javafx.scene.control.SplitMenuButton;
+import javafx.scene.control.SplitPane;
+import javafx.scene.control.TabPane;
+import javafx.scene.control.TableView;
+import javafx.scene.control.TitledPane;
+import javafx.scene.control.ToolBar;
+import javafx.scene.control.TreeTableView;
+import javafx.scene.control.TreeView;
 import org.junit.jupiter.api.Test;
 
 class ArchitectureTest {
@@ -17,6 +37,43 @@ class ArchitectureTest {
   @Test
   void noRoomsLeanOnEachOtherInACircle() {
     slices().matching("waxhand.desk.(**)").should().beFreeOfCycles().check(DESK);
+  }
+
+  /** {@code BaseStyles} leaves out the styles of these. */
+  @Test
+  void noControlIsUsedThatHasNoStyle() {
+    noClasses()
+        .should()
+        .dependOnClassesThat()
+        .belongToAnyOf(
+            Accordion.class,
+            CheckMenuItem.class,
+            ColorPicker.class,
+            DatePicker.class,
+            Dialog.class,
+            DialogPane.class,
+            MenuBar.class,
+            Pagination.class,
+            ProgressIndicator.class,
+            RadioButton.class,
+            RadioMenuItem.class,
+            Spinner.class,
+            SplitMenuButton.class,
+            SplitPane.class,
+            TabPane.class,
+            TableView.class,
+            TitledPane.class,
+            ToolBar.class,
+            TreeTableView.class,
+            TreeView.class)
+        .orShould()
+        .dependOnClassesThat()
+        .resideInAnyPackage(
+            "atlantafx.base.controls..",
+            "javafx.scene.chart..",
+            "javafx.scene.web..",
+            "org.controlsfx..")
+        .check(DESK);
   }
 
   /** Rooms show whatever passes there are; what single kinds need is in their kits. */

@@ -1,6 +1,5 @@
 package waxhand.desk.theme;
 
-import atlantafx.base.theme.PrimerLight;
 import java.util.List;
 import java.util.Locale;
 import javafx.application.Application;
@@ -36,7 +35,7 @@ public enum Theme {
 
   /** Brings the stylesheets of both themes to a scene; they stay there. */
   public static void prepare(Scene scene) {
-    Application.setUserAgentStylesheet(new PrimerLight().getUserAgentStylesheet());
+    Application.setUserAgentStylesheet(BaseStyles.address());
     for (String sheet : new String[] {"tallow.css", "lampblack.css", "bench.css"}) {
       scene.getStylesheets().add(Theme.class.getResource(sheet).toExternalForm());
     }

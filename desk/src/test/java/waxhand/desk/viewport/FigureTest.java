@@ -209,7 +209,11 @@ class FigureTest {
     List<Track> places = new ArrayList<>();
     for (int j = 0; j < skeleton.size(); j++) {
       boolean turned =
-          stoker.body().role(j).filter(EnumSet.of(Role.HEAD, Role.LEFT_FOREARM)::contains).isPresent();
+          stoker
+              .body()
+              .role(j)
+              .filter(EnumSet.of(Role.HEAD, Role.LEFT_FOREARM)::contains)
+              .isPresent();
       double[] q = turned ? new double[] {0, 0.6, 0, 0.8} : new double[] {0, 0, 0, 1};
       double[] both = Arrays.copyOf(q, 8);
       System.arraycopy(q, 0, both, 4, 4);
@@ -281,8 +285,7 @@ class FigureTest {
       pose.solve(motion.clip(), 1);
       one.move(moves);
       Point3D up = one.skin.localToParent(point(is, 0));
-      assertThat(bent.get(point(rest, 0)))
-          .anyMatch(p -> p.add(0, 1, 0).distance(up) < 1e-5);
+      assertThat(bent.get(point(rest, 0))).anyMatch(p -> p.add(0, 1, 0).distance(up) < 1e-5);
     }
     assertThat(sent).as("what is carried as it is is not drawn anew").isEmpty();
   }
