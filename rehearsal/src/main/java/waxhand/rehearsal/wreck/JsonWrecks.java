@@ -69,13 +69,18 @@ public final class JsonWrecks {
     } else if (node instanceof ArrayNode array) {
       for (int n = 0; n < array.size(); n++) {
         int at = n;
-        slots.add(
-            new Slot(
-                array.get(n),
-                value -> array.set(Math.min(at, Math.max(0, array.size() - 1)), value),
-                array::removeAll));
+        slots.add(new Slot(array.get(n), value -> put(array, at, value), array::removeAll));
         collect(array.get(n), slots);
       }
+    }
+  }
+
+  /** Puts a value where another was; what stood before that may be gone. */
+  private static void put(ArrayNode array, int at, JsonNode value) {
+    if (at < array.size()) {
+      array.set(at, value);
+    } else {
+      array.add(value);
     }
   }
 

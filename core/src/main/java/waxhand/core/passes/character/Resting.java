@@ -40,9 +40,10 @@ final class Resting {
   /** The character is held to contacts from so long before and after, seconds. */
   private static final double EASE_S = 0.2;
 
-  /** A step is so wide and deep, metres, and so thick. */
-  private static final double STEP_M = 0.4;
+  /** A step goes so far beyond what rests on it, as a share of the character's height. */
+  private static final double AROUND = 0.07;
 
+  /** It is so thick, metres. */
   private static final double THICK_M = 0.02;
 
   /** At most so many frames of a contact are looked at. */
@@ -189,10 +190,27 @@ final class Resting {
    * What a foot stands on from its strike until it leaves.
    *
    * @param frames while it does
-   * @param x the middle, metres
-   * @param y height of the top
+   * @param y height of the top, metres
+   * @param low where its parts rest: the least x and z
+   * @param high the greatest
    */
-  private record Step(Frames frames, double x, double y, double z) {}
+  private record Step(Frames frames, double y, double[] low, double[] high) {
+    Step with(Frames more, double x, double z) {
+      return new Step(
+          frames.cover(more),
+          y,
+          new double[] {Math.min(low[0], x), Math.min(low[1], z)},
+          new double[] {Math.max(high[0], x), Math.max(high[1], z)});
+    }
+
+    double middle(int axis) {
+      return (low[axis] + high[axis]) / 2;
+    }
+
+    double extent(int axis) {
+      return high[axis] - low[axis];
+    }
+  }
 
   private List<Step> steps(Side side, Motion moved, double up) {
     List<Contact> raised =
@@ -213,18 +231,17 @@ final class Resting {
       if (last != null
           && last.frames.to() >= contact.frames().from()
           && Math.abs(last.y - y) < RAISED_M) {
-        steps.set(
-            steps.size() - 1,
-            new Step(last.frames.cover(contact.frames()), last.x, last.y, last.z));
+        steps.set(steps.size() - 1, last.with(contact.frames(), place[0], place[2]));
       } else {
-        steps.add(new Step(contact.frames(), place[0], y, place[2]));
+        double[] at = {place[0], place[2]};
+        steps.add(new Step(contact.frames(), y, at, at));
       }
     }
     return steps;
   }
 
   /** A step that is under a foot wherever it stands higher, one place after the other. */
-  private static Prop laid(Side side, List<Step> steps, int frames) {
+  private Prop laid(Side side, List<Step> steps, int frames) {
     double[] poses = new double[7 * frames];
     int from = 0;
     for (int n = 0; n < steps.size(); n++) {
@@ -234,14 +251,16 @@ final class Resting {
               ? frames
               : Math.max(from, (step.frames.to() + steps.get(n + 1).frames.from()) / 2);
       for (int f = from; f < Math.min(frames, to); f++) {
-        poses[7 * f] = step.x;
+        poses[7 * f] = step.middle(0);
         poses[7 * f + 1] = step.y - THICK_M;
-        poses[7 * f + 2] = step.z;
+        poses[7 * f + 2] = step.middle(1);
         poses[7 * f + 6] = 1;
       }
       from = Math.max(from, to);
     }
-    return new Prop(
-        "step " + side, new Shape.Box(STEP_M, THICK_M, STEP_M), "", PropPath.adopt(poses));
+    double around = 2 * AROUND * target.heightM();
+    double wide = around + steps.stream().mapToDouble(s -> s.extent(0)).max().orElse(0);
+    double deep = around + steps.stream().mapToDouble(s -> s.extent(1)).max().orElse(0);
+    return new Prop("step " + side, new Shape.Box(wide, THICK_M, deep), "", PropPath.adopt(poses));
   }
 }

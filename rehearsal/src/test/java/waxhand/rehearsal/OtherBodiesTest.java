@@ -1,0 +1,93 @@
+package waxhand.rehearsal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import waxhand.core.body.Body;
+import waxhand.core.body.Role;
+import waxhand.core.body.Side;
+import waxhand.core.chain.Plate;
+import waxhand.core.character.Character;
+import waxhand.core.character.Wardrobe;
+import waxhand.core.contact.Contact;
+import waxhand.core.contact.KnownContacts;
+import waxhand.core.measure.CarriedOver;
+import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.WorldPose;
+import waxhand.core.passes.character.Carried;
+import waxhand.core.passes.character.RetargetPass;
+import waxhand.core.retarget.Transfer;
+import waxhand.core.scene.Motion;
+import waxhand.core.work.Work;
+import waxhand.rehearsal.actor.Build;
+import waxhand.rehearsal.mate.MateScene;
+import waxhand.rehearsal.scene.Scene;
+
+/** True takes on bodies of other sizes. */
+class OtherBodiesTest {
+  private static Motion known(Rehearsal take, Character target) {
+    Motion truth = Motion.of(take.truth());
+    FrameSet all = FrameSet.of(truth.clip().allFrames());
+    return truth.with(new KnownContacts(all, take.contacts())).with(Wardrobe.OURS.with(target));
+  }
+
+  private static Character sized(double heightM) {
+    Body body = Body.of(new Build(heightM, true).skeleton());
+    return new Character("sized", body, Optional.empty(), Optional.empty());
+  }
+
+  private static Motion put(Motion in, RetargetPass pass) {
+    return Plate.of("on", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
+  }
+
+  private static double ankleM(Motion motion, Contact contact) {
+    Role foot = contact.part().side() == Side.LEFT ? Role.LEFT_FOOT : Role.RIGHT_FOOT;
+    WorldPose pose = new WorldPose(motion.body().skeleton());
+    pose.solve(motion.clip(), (contact.frames().from() + contact.frames().to()) / 2);
+    return pose.y(motion.body().joint(foot).orElseThrow());
+  }
+
+  /** Steps are as much higher as legs are longer, and as long as feet are. */
+  @ParameterizedTest
+  @ValueSource(doubles = {1.3, 1.95, 2.45})
+  void stairsAreClimbedByEveryBody(double heightM) {
+    Motion in = known(Rehearsal.ofMate(MateScene.STAIRS, 8, 60, 3, Map.of()), sized(heightM));
+    Motion on = put(in, RetargetPass.to("sized"));
+    double larger = Transfer.legRatio(in.body(), on.body());
+    List<Contact> heels =
+        KnownContacts.of(in).contacts().stream()
+            .filter(c -> c.part().isSole() && c.part().place() == 0)
+            .toList();
+    double highest = 0;
+    for (Contact heel : heels) {
+      double step = ankleM(in, heel) - ankleM(in, heels.get(0));
+      highest = Math.max(highest, step);
+      assertThat(ankleM(on, heel) - ankleM(on, heels.get(0)))
+          .as(heel.toString())
+          .isCloseTo(larger * step, within(0.01));
+    }
+    assertThat(highest).isGreaterThan(0.3);
+    CarriedOver over = Carried.over(in, on);
+    assertThat(over.directionDeg()).isLessThan(1);
+    assertThat(over.speedMms()).isLessThan(5);
+  }
+
+  /** Arms go about a crate of the body's own size as they went about the captured one. */
+  @Test
+  void aCrateOfItsSizeIsCarriedAsItWas() {
+    Motion in =
+        known(
+            Rehearsal.of(new Rehearsal.Order(Scene.CRATE_LIFT, 8, 60, 501, 1.78, true, Map.of())),
+            sized(1.05));
+    double kept = Carried.over(in, put(in, RetargetPass.to("sized"))).directionDeg();
+    double sized = Carried.over(in, put(in, RetargetPass.to("sized").withProps(1))).directionDeg();
+    assertThat(kept).as("short arms reach round a crate that keeps its size").isBetween(4.0, 12.0);
+    assertThat(sized).isLessThan(0.5);
+  }
+}
