@@ -51,6 +51,35 @@ public final class EulerAngles {
   }
 
   /**
+   * Unit quaternions of many triples of angles, told by the sines and cosines of their halves.
+   *
+   * @param sines of the first, second and third angles. Not modified.
+   * @param cosines likewise. Not modified.
+   * @param parts x, y, z and w. Modified.
+   */
+  void products(double[][] sines, double[][] cosines, int count, double[][] parts) {
+    double[] sas = sines[0];
+    double[] sbs = sines[1];
+    double[] scs = sines[2];
+    double[] cas = cosines[0];
+    double[] cbs = cosines[1];
+    double[] ccs = cosines[2];
+    double[] is = parts[i];
+    double[] js = parts[j];
+    double[] ks = parts[k];
+    double[] ws = parts[3];
+    double e = sign;
+    for (int n = 0; n < count; n++) {
+      is[n] = sas[n] * cbs[n] * ccs[n] + e * cas[n] * sbs[n] * scs[n];
+      js[n] = cas[n] * sbs[n] * ccs[n] - e * sas[n] * cbs[n] * scs[n];
+    }
+    for (int n = 0; n < count; n++) {
+      ks[n] = cas[n] * cbs[n] * scs[n] + e * sas[n] * sbs[n] * ccs[n];
+      ws[n] = cas[n] * cbs[n] * ccs[n] - e * sas[n] * sbs[n] * scs[n];
+    }
+  }
+
+  /**
    * Angles of a unit quaternion, radians, each as near as can be to {@code near}, so that curves
    * neither wrap nor flip. Modified: dest.
    *

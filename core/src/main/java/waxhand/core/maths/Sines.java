@@ -14,6 +14,10 @@ final class Sines {
     if (!(Math.abs(x) <= EIGHTH)) {
       return Math.sin(x);
     }
+    return sinNear(x);
+  }
+
+  private static double sinNear(double x) {
     double z = x * x;
     double r =
         8.33333333332248946124e-03
@@ -29,6 +33,10 @@ final class Sines {
     if (!(Math.abs(x) <= EIGHTH)) {
       return Math.cos(x);
     }
+    return cosNear(x);
+  }
+
+  private static double cosNear(double x) {
     double z = x * x;
     double r =
         z
@@ -43,5 +51,31 @@ final class Sines {
                                             * (2.08757232129817482790e-09
                                                 + z * -1.13596475577881948265e-11)))));
     return 1 - (0.5 * z - z * r);
+  }
+
+  /**
+   * Of many angles, as one by one to the last bit; quick where all are small.
+   *
+   * @param x radians. Not modified.
+   * @param sin modified, as is cos
+   */
+  static void of(double[] x, int count, double[] sin, double[] cos) {
+    boolean near = true;
+    for (int n = 0; n < count; n++) {
+      near &= Math.abs(x[n]) <= EIGHTH;
+    }
+    if (near) {
+      for (int n = 0; n < count; n++) {
+        sin[n] = sinNear(x[n]);
+      }
+      for (int n = 0; n < count; n++) {
+        cos[n] = cosNear(x[n]);
+      }
+    } else {
+      for (int n = 0; n < count; n++) {
+        sin[n] = sin(x[n]);
+        cos[n] = cos(x[n]);
+      }
+    }
   }
 }

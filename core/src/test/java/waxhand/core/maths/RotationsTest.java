@@ -164,4 +164,29 @@ class RotationsTest {
     assertThat(Sines.cos(0)).isEqualTo(1);
     assertThat(Sines.sin(Double.NaN)).isNaN();
   }
+
+  /** Also where one of the angles is beyond what the polynomial is for, or none. */
+  @Test
+  void manyAtATimeAreAsOneByOneToTheLastBit() {
+    Random random = new Random(8);
+    for (int[] axes : new int[][] {{0, 1, 2}, {2, 0, 1}, {2, 1, 0}, {1, 0, 2}}) {
+      for (double widest : new double[] {1.5, 4}) {
+        EulerAngles euler = new EulerAngles(axes[0], axes[1], axes[2]);
+        int count = 77;
+        EulerRun run = new EulerRun(100);
+        double[] one = new double[4 * count];
+        for (int n = 0; n < count; n++) {
+          double[] abc = new double[3];
+          for (int place = 0; place < 3; place++) {
+            abc[place] = n == 5 ? 0 : widest * (2 * random.nextDouble() - 1);
+            run.halves(place)[n] = abc[place] / 2;
+          }
+          euler.toQuaternion(abc[0], abc[1], abc[2], one, 4 * n);
+        }
+        double[] many = new double[4 * count];
+        run.toQuaternions(euler, count, many);
+        assertThat(many).containsExactly(one);
+      }
+    }
+  }
 }

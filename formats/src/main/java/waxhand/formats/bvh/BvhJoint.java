@@ -1,9 +1,11 @@
 package waxhand.formats.bvh;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
 import waxhand.core.maths.EulerAngles;
+import waxhand.core.maths.EulerRun;
 import waxhand.core.motion.Skeleton;
 import waxhand.formats.Up;
 
@@ -100,10 +102,24 @@ final class BvhJoint {
   /**
    * Degrees of the file to quaternions inside.
    *
+   * @param run room for {@code count} rotations. Modified.
    * @param before the chunk of quaternions before this one, or null
    * @param q modified
    */
-  void rotations(double[] numbers, int width, int count, Up up, double[] q, double[] before) {
+  void rotations(
+      double[] numbers, int width, int count, Up up, EulerRun run, double[] q, double[] before) {
+    for (int place = 0; place < 3; place++) {
+      double[] halves = run.halves(place);
+      if (angleAt[place] < 0) {
+        Arrays.fill(halves, 0, count, 0);
+        continue;
+      }
+      int at = first + angleAt[place];
+      for (int n = 0; n < count; n++, at += width) {
+        halves[n] = Math.toRadians(numbers[at]) / 2;
+      }
+    }
+    run.toQuaternions(angles, count, q);
     double px = 0;
     double py = 0;
     double pz = 0;
@@ -115,13 +131,7 @@ final class BvhJoint {
       pz = before[last + 2];
       pw = before[last + 3];
     }
-    for (int n = 0; n < count; n++) {
-      int at = n * width + first;
-      double a = angleAt[0] < 0 ? 0 : Math.toRadians(numbers[at + angleAt[0]]);
-      double b = angleAt[1] < 0 ? 0 : Math.toRadians(numbers[at + angleAt[1]]);
-      double c = angleAt[2] < 0 ? 0 : Math.toRadians(numbers[at + angleAt[2]]);
-      int to = 4 * n;
-      angles.toQuaternion(a, b, c, q, to);
+    for (int to = 0; to < 4 * count; to += 4) {
       up.toInside(q, to);
       if (q[to] * px + q[to + 1] * py + q[to + 2] * pz + q[to + 3] * pw < 0) {
         q[to] = -q[to];

@@ -5,6 +5,7 @@ import java.util.BitSet;
 import java.util.List;
 import org.joml.Vector3d;
 import org.joml.Vector3dc;
+import waxhand.core.maths.EulerRun;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Skeleton;
@@ -65,10 +66,11 @@ final class BvhTracks {
   }
 
   private void convert(int chunk, int count, double[] numbers, boolean after) {
+    EulerRun run = new EulerRun(count);
     for (int j = 0; j < layout.length; j++) {
       double[] q = new double[4 * count];
       double[] before = chunk == 0 || !after ? null : rotations[j][chunk - 1];
-      layout[j].rotations(numbers, width, count, up, q, before);
+      layout[j].rotations(numbers, width, count, up, run, q, before);
       rotations[j][chunk] = q;
       if (layout[j].hasPosition() || skeleton.parent(j) < 0) {
         double[] p = new double[3 * count];

@@ -73,7 +73,7 @@ public final class CharactersRoom extends VBox {
     told.setMinHeight(USE_PREF_SIZE);
     told.getStyleClass().add("wh-soft");
     Button load = button(commands, "load-character", "Load…");
-    Button put = button(commands, "retarget-take", "Put the take on it");
+    Button put = button(commands, "retarget-take", "Put the take on");
     Button all = button(commands, "retarget-all", "All takes");
     put.getStyleClass().add("wh-main");
     remove.setId("remove-character");
