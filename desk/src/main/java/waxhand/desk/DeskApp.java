@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.application.Application;
 import javafx.application.Platform;
 import javafx.scene.Scene;
@@ -49,18 +50,16 @@ public final class DeskApp extends Application {
     stage.setMinWidth(960);
     stage.setMinHeight(620);
     stage.setOnCloseRequest(e -> bench.close());
-    boolean drags = getParameters().getUnnamed().contains("--drags");
-    boolean skins = getParameters().getUnnamed().contains("--skins");
-    boolean stalls = getParameters().getUnnamed().contains("--stalls");
+    Optional<Consumer<Runnable>> report = report(scene);
     boolean pictures = named.containsKey("shot") || named.containsKey("shots");
-    if (!pictures && !stalls && !drags && !skins) {
+    if (!pictures && report.isEmpty()) {
       bench.place(stage);
     }
     stage.show();
     warmUp.typing();
     Thread.currentThread()
         .setUncaughtExceptionHandler((t, e) -> bench.notices().fail("Something went wrong", e));
-    if (!stalls) {
+    if (report.isEmpty()) {
       demo.ifPresentOrElse(
           p -> bench.session().reset(p, Optional.empty()), bench.files().rescue()::offer);
     }
@@ -82,13 +81,22 @@ public final class DeskApp extends Application {
           .one(Path.of(named.get("shot")), Integer.parseInt(frame), commands, this::end);
     } else if (named.containsKey("shots")) {
       new Shots(bench, scene).all(Path.of(named.get("shots")), this::end);
-    } else if (drags) {
-      new DragReport(bench, scene).run(() -> end(Optional.empty()));
-    } else if (skins) {
-      new SkinReport(bench).run(() -> end(Optional.empty()));
-    } else if (stalls) {
-      new StallReport(bench).run(demo.orElseThrow(), () -> end(Optional.empty()));
+    } else {
+      report.ifPresent(r -> r.accept(() -> end(Optional.empty())));
     }
+  }
+
+  /** What measures and prints, where an option asks for it; it gets what follows. */
+  private Optional<Consumer<Runnable>> report(Scene scene) {
+    Map<String, Consumer<Runnable>> reports =
+        Map.of(
+            "--drags", then -> new DragReport(bench, scene).run(then),
+            "--skins", then -> new SkinReport(bench).run(then),
+            "--stalls", then -> new StallReport(bench).run(demo.orElseThrow(), then));
+    return getParameters().getUnnamed().stream()
+        .filter(reports::containsKey)
+        .map(reports::get)
+        .findFirst();
   }
 
   private void end(Optional<IOException> failure) {
