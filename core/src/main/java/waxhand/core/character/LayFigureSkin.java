@@ -307,7 +307,8 @@ final class LayFigureSkin {
   private static TreeMap<Integer, Double> shares(
       int[] joints, int upperTwist, int lowerTwist, double u) {
     if (u < BLEND) {
-      return TubeMesh.mix(joints[0], joints[1], 0.5 + 0.5 * u / BLEND);
+      int first = upperTwist < 0 ? joints[1] : upperTwist;
+      return TubeMesh.mix(joints[0], first, 0.5 + 0.5 * u / BLEND);
     }
     if (u > 1 - BLEND && u < 1 + BLEND) {
       return TubeMesh.mix(joints[1], joints[2], 0.5 + 0.5 * (u - 1) / BLEND);
@@ -321,7 +322,8 @@ final class LayFigureSkin {
       return TubeMesh.mix(joints[2], joints[3], 0.5 + 0.5 * (u - 2) / BLEND);
     }
     if (u < 1 && upperTwist >= 0) {
-      return TubeMesh.mix(joints[1], upperTwist, u - BLEND);
+      // the twist joint half way has half of the roll, the elbow all
+      return TubeMesh.mix(upperTwist, joints[1], Math.max(0, (u - 0.5) / (0.5 - BLEND)));
     }
     return TubeMesh.only(u < 1 ? joints[1] : joints[2]);
   }

@@ -16,7 +16,7 @@ import waxhand.core.motion.Skeleton;
 /**
  * Which joints of a body tell each joint of a character how to turn. Limbs, hands and feet go part
  * by part; spine and neck go as chains, whatever their number of joints; twist joints share the
- * roll of a forearm; what has no counterpart goes with what carries it.
+ * roll of their bone; what has no counterpart goes with what carries it.
  */
 public final class Correspondence {
   /** A twist joint is no farther beside its bone than this share of its length. */
@@ -58,6 +58,11 @@ public final class Correspondence {
     }
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
       roll(side);
+      Vector3dc out = new Vector3d(side == Side.LEFT ? 1 : -1, 0, 0);
+      List<Role> arm = Role.limb(side, false);
+      share(arm.get(1), arm.get(2), out);
+      List<Role> leg = Role.limb(side, true);
+      share(leg.get(0), leg.get(1), new Vector3d(0, -1, 0));
     }
     for (int j = 0; j < turns.length; j++) {
       if (turns[j] == null) {
@@ -120,6 +125,31 @@ public final class Correspondence {
     for (int t : twists) {
       double share = Math.min(1, rest[t].distance(rest[fore]) / length);
       turns[t] = new Turn.Rolled(t, upper, lower, end, axis, share);
+    }
+  }
+
+  /**
+   * Shares the roll of an upper arm or a thigh out over twist joints that hang on it. One in the
+   * line of its bones carries what comes behind it and goes with the bone.
+   *
+   * @param axis along the bone in the stance
+   */
+  private void share(Role bone, Role next, Vector3dc axis) {
+    Skeleton skeleton = target.skeleton();
+    int from = source.joint(bone).orElse(-1);
+    int to = source.joint(next).orElse(-1);
+    int begin = target.joint(bone).orElse(-1);
+    int end = target.joint(next).orElse(-1);
+    if (from < 0 || to < 0 || begin < 0 || end < 0 || skeleton.parent(begin) < 0) {
+      return;
+    }
+    Vector3d[] rest = skeleton.restPositions();
+    double length = rest[end].distance(rest[begin]);
+    for (int t : twists(begin, end)) {
+      if (skeleton.parent(t) == begin && !skeleton.isAncestor(t, end)) {
+        double share = Math.min(1, rest[t].distance(rest[begin]) / length);
+        turns[t] = new Turn.Shared(t, skeleton.parent(begin), begin, from, to, axis, share);
+      }
     }
   }
 

@@ -2,6 +2,7 @@ package waxhand.core.retarget;
 
 import java.util.function.BiFunction;
 import org.joml.Vector3dc;
+import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Quats;
 
 /**
@@ -70,14 +71,7 @@ interface Turn {
     public void apply(double[] source, double[] target) {
       double first = roll(source, upper, lower);
       double second = roll(source, lower, end);
-      double angle = share * (first + second) - first;
-      double s = Math.sin(angle / 2);
-      int at = 4 * joint;
-      target[at] = s * axis.x();
-      target[at + 1] = s * axis.y();
-      target[at + 2] = s * axis.z();
-      target[at + 3] = Math.cos(angle / 2);
-      Quats.multiply(source, 4 * lower, target, at, target, at);
+      rolled(source, lower, axis, share * (first + second) - first, target, joint);
     }
 
     @Override
@@ -88,23 +82,78 @@ interface Turn {
 
     /** By how much one joint is turned about the bone beyond another, radians. */
     private double roll(double[] turns, int from, int to) {
-      int a = 4 * from;
-      int b = 4 * to;
-      double w = Quats.dot(turns, a, turns, b);
-      // vector part of conjugate(from) * to
-      double ax = turns[a];
-      double ay = turns[a + 1];
-      double az = turns[a + 2];
-      double aw = turns[a + 3];
-      double bx = turns[b];
-      double by = turns[b + 1];
-      double bz = turns[b + 2];
-      double bw = turns[b + 3];
-      double x = aw * bx - ax * bw - ay * bz + az * by;
-      double y = aw * by + ax * bz - ay * bw - az * bx;
-      double z = aw * bz - ax * by + ay * bx - az * bw;
-      double along = x * axis.x() + y * axis.y() + z * axis.z();
-      return 2 * Math.IEEEremainder(Math.atan2(along, w), Math.PI);
+      double w = Quats.dot(turns, 4 * from, turns, 4 * to);
+      return 2 * Math.IEEEremainder(Math.atan2(along(turns, from, to, axis), w), Math.PI);
     }
+  }
+
+  /**
+   * As a bone that hangs on another, with a share of its roll about itself: what lies where it
+   * begins goes with what carries it, what lies at its end with the bone. Where the bone points
+   * back, or is rolled by half a turn, nobody can tell to which side: there all goes with the bone,
+   * and softly so, or skins would leap.
+   *
+   * @param above what carries the bone, joint of the character
+   * @param bone joint of the character
+   * @param from the bone of the other body begins at this joint
+   * @param to and ends at this one
+   * @param axis of the bone in the stance, unit
+   */
+  record Shared(int joint, int above, int bone, int from, int to, Vector3dc axis, double share)
+      implements Turn {
+    /** Cosine of half the swing below which nothing is told of a roll, and above which all. */
+    private static final double BACK = 0.17;
+
+    private static final double PLAIN = 0.5;
+
+    /** Rolls up to so much are told wholly, radians; half a turn is not at all. */
+    private static final double SURE_RAD = Math.toRadians(120);
+
+    @Override
+    public void apply(double[] source, double[] target) {
+      double w = Quats.dot(target, 4 * above, target, 4 * bone);
+      double along = along(target, above, bone, axis);
+      double roll = 2 * Math.IEEEremainder(Math.atan2(along, w), Math.PI);
+      double told =
+          Hermite.smoothstep((Math.hypot(along, w) - BACK) / (PLAIN - BACK))
+              * Hermite.smoothstep((Math.PI - Math.abs(roll)) / (Math.PI - SURE_RAD));
+      rolled(target, bone, axis, -(1 - share) * told * roll, target, joint);
+    }
+
+    @Override
+    public Turn from(BiFunction<Integer, Integer, Vector3dc> bones) {
+      Vector3dc other = bones.apply(from, to);
+      return other == null ? this : new Shared(joint, above, bone, from, to, other, share);
+    }
+  }
+
+  /** The turn of a joint, rolled about an axis first. Modified: dest. */
+  private static void rolled(
+      double[] turns, int of, Vector3dc axis, double angleRad, double[] dest, int joint) {
+    double s = Math.sin(angleRad / 2);
+    int at = 4 * joint;
+    dest[at] = s * axis.x();
+    dest[at + 1] = s * axis.y();
+    dest[at + 2] = s * axis.z();
+    dest[at + 3] = Math.cos(angleRad / 2);
+    Quats.multiply(turns, 4 * of, dest, at, dest, at);
+  }
+
+  /** The part along an axis of what turns one joint beyond another: of conjugate(from) · to. */
+  private static double along(double[] turns, int from, int to, Vector3dc axis) {
+    int a = 4 * from;
+    int b = 4 * to;
+    double ax = turns[a];
+    double ay = turns[a + 1];
+    double az = turns[a + 2];
+    double aw = turns[a + 3];
+    double bx = turns[b];
+    double by = turns[b + 1];
+    double bz = turns[b + 2];
+    double bw = turns[b + 3];
+    double x = aw * bx - ax * bw - ay * bz + az * by;
+    double y = aw * by + ax * bz - ay * bw - az * bx;
+    double z = aw * bz - ax * by + ay * bx - az * bw;
+    return x * axis.x() + y * axis.y() + z * axis.z();
   }
 }

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import java.util.function.IntToDoubleFunction;
 import org.joml.Quaterniond;
 import org.joml.Vector3d;
@@ -14,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.character.LayFigures;
+import waxhand.core.maths.Quats;
 import waxhand.core.motion.Joint;
 import waxhand.core.motion.Skeleton;
 
@@ -105,6 +107,52 @@ class CorrespondenceTest {
     assertThat(rad(to, PILOT, "left-forearm-twist")).isCloseTo(share * rad, within(1e-9));
     assertThat(rad(to, PILOT, "left-forearm")).isCloseTo(0, within(1e-9));
     assertThat(rad(to, PILOT, "left-hand")).isCloseTo(rad, within(1e-9));
+  }
+
+  @Test
+  void theRollOfAnUpperArmIsSharedOutOverTheTwistJointThatHangsOnIt() {
+    double[] to = told(STOKER, PILOT, 1, Role.LEFT_UPPER_ARM, Role.LEFT_FOREARM, Role.LEFT_HAND);
+    assertThat(rad(to, PILOT, "left-collar")).isCloseTo(0, within(1e-9));
+    assertThat(rad(to, PILOT, "left-upper-arm-twist")).isCloseTo(0.5, within(1e-9));
+    assertThat(rad(to, PILOT, "left-upper-arm")).isCloseTo(1, within(1e-9));
+    // bones that only swing leave it where the bone is
+    double[] swung = told(STOKER, PILOT, 0, Role.LEFT_HAND);
+    double[] bend = {0, Math.sin(0.6), 0, Math.cos(0.6)};
+    int collar = PILOT.skeleton().indexOf("left-collar");
+    int arm = PILOT.skeleton().indexOf("left-upper-arm");
+    int twist = PILOT.skeleton().indexOf("left-upper-arm-twist");
+    System.arraycopy(bend, 0, swung, 4 * arm, 4);
+    new Turn.Shared(twist, collar, arm, 0, 0, new Vector3d(1, 0, 0), 0.5).apply(swung, swung);
+    assertThat(Quats.angle(swung, 4 * twist, swung, 4 * arm)).isLessThan(1e-9);
+  }
+
+  /** However a bone goes round, also through half a turn and pointing back. */
+  @Test
+  void aSharedRollNeverLeaps() {
+    Random random = new Random(4);
+    Turn.Shared rule = new Turn.Shared(2, 0, 1, 0, 0, new Vector3d(1, 0, 0), 0.3);
+    double step = Math.toRadians(0.5);
+    for (int way = 0; way < 40; way++) {
+      Quaterniond bone =
+          new Quaterniond().rotateXYZ(random.nextDouble(), way * 0.2, random.nextDouble());
+      Vector3d about =
+          new Vector3d(random.nextGaussian(), random.nextGaussian(), random.nextGaussian())
+              .normalize();
+      double[] turns = {0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1};
+      double[] before = new double[4];
+      for (int n = 0; n < 720; n++) {
+        bone.rotateAxis(step, about);
+        turns[4] = bone.x;
+        turns[5] = bone.y;
+        turns[6] = bone.z;
+        turns[7] = bone.w;
+        rule.apply(turns, turns);
+        if (n > 0) {
+          assertThat(Quats.angle(before, 0, turns, 8)).as("way " + way).isLessThan(8 * step);
+        }
+        System.arraycopy(turns, 8, before, 0, 4);
+      }
+    }
   }
 
   @Test
