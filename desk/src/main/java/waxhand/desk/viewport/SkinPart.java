@@ -2,18 +2,22 @@ package waxhand.desk.viewport;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 import javafx.scene.shape.TriangleMesh;
 import org.joml.Vector3d;
 import waxhand.core.body.Body;
+import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.character.BlendShape;
 import waxhand.core.character.Skin;
 import waxhand.core.character.Skinning;
+import waxhand.core.motion.Skeleton;
 
 /**
  * The triangles of a character's skin that mostly go with one joint. The mesh as a whole goes with
@@ -23,6 +27,18 @@ import waxhand.core.character.Skinning;
  */
 final class SkinPart implements Part {
   private static final double[] IDENTITY = {1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0};
+
+  /** The long bones of limbs. */
+  private static final Set<Role> BONES =
+      EnumSet.of(
+          Role.LEFT_UPPER_ARM,
+          Role.LEFT_FOREARM,
+          Role.LEFT_THIGH,
+          Role.LEFT_SHIN,
+          Role.RIGHT_UPPER_ARM,
+          Role.RIGHT_FOREARM,
+          Role.RIGHT_THIGH,
+          Role.RIGHT_SHIN);
 
   /** What bends less than this stays as it was drawn, metres and radians. */
   private static final double STILL = 1e-6;
@@ -78,7 +94,7 @@ final class SkinPart implements Part {
     Vector3d[] rest = body.skeleton().restPositions();
     Map<Integer, List<Integer>> byJoint = new LinkedHashMap<>();
     for (int t = 0; t < skin.triangles().length / 3; t++) {
-      byJoint.computeIfAbsent(owner(skin, t), j -> new ArrayList<>()).add(t);
+      byJoint.computeIfAbsent(shownWith(body, owner(skin, t)), j -> new ArrayList<>()).add(t);
     }
     List<Part> parts = new ArrayList<>();
     byJoint.forEach((joint, own) -> parts.add(part(skin, body, rest, normals, joint, own)));
@@ -99,6 +115,21 @@ final class SkinPart implements Part {
       }
     }
     return best;
+  }
+
+  /** Twist joints, at which nothing hangs, are chosen and shown with the bone of their limb. */
+  private static int shownWith(Body body, int joint) {
+    Skeleton skeleton = body.skeleton();
+    int parent = skeleton.parent(joint);
+    if (parent < 0 || body.role(joint).isPresent()) {
+      return joint;
+    }
+    for (int j = joint + 1; j < skeleton.size(); j++) {
+      if (skeleton.parent(j) == joint) {
+        return joint;
+      }
+    }
+    return body.role(parent).filter(BONES::contains).isPresent() ? parent : joint;
   }
 
   private static SkinPart part(

@@ -261,6 +261,9 @@ class FigureTest {
         .hasSize(1);
     int faces = skins.parts().stream().mapToInt(p -> p.mesh().getFaces().size() / 9).sum();
     assertThat(faces).isEqualTo(skin.triangles().length / 3);
+    assertThat(skins.parts())
+        .as("twist joints are shown with their bones")
+        .allMatch(p -> stoker.body().role(p.joint()).isPresent());
     WorldPose pose = new WorldPose(stoker.body().skeleton());
     JointMoves moves = new JointMoves(skins.fromRest()).to(pose);
     pose.solve(motion.clip(), 0);
