@@ -20,7 +20,6 @@ import waxhand.core.contact.ContactSettings;
 import waxhand.core.contact.Floor;
 import waxhand.core.contact.FloorPlane;
 import waxhand.core.evaluate.Evaluator;
-import waxhand.core.limbs.Bearable;
 import waxhand.core.measure.Comparison;
 import waxhand.core.measure.Pops;
 import waxhand.core.measure.Standing;
@@ -346,7 +345,7 @@ class PlantsOnRehearsalTest {
             OptionalDouble.of(-3),
             0.2,
             0,
-            new PlantsPass.Ways(1, 1, 0, 1, Bearable.NONE),
+            new PlantsPass.Ways(1, 1, 0, 1),
             SoleThickness.FOUND,
             List.of(),
             List.of());

@@ -69,8 +69,8 @@ interface Turn {
       implements Turn {
     @Override
     public void apply(double[] source, double[] target) {
-      double first = roll(source, upper, lower);
-      double second = roll(source, lower, end);
+      double first = roll(source, upper, lower, target);
+      double second = roll(source, lower, end, target);
       rolled(source, lower, axis, share * (first + second) - first, target, joint);
     }
 
@@ -80,10 +80,10 @@ interface Turn {
       return other == null ? this : new Rolled(joint, upper, lower, end, other, share);
     }
 
-    /** By how much one joint is turned about the bone beyond another, radians. */
-    private double roll(double[] turns, int from, int to) {
-      double w = Quats.dot(turns, 4 * from, turns, 4 * to);
-      return 2 * Math.IEEEremainder(Math.atan2(along(turns, from, to, axis), w), Math.PI);
+    /** By how much one joint is turned about the bone beyond another, radians. Modified: target. */
+    private double roll(double[] turns, int from, int to, double[] target) {
+      double along = along(turns, from, to, axis, target, 4 * joint);
+      return 2 * Math.IEEEremainder(Math.atan2(along, target[4 * joint + 3]), Math.PI);
     }
   }
 
@@ -111,8 +111,8 @@ interface Turn {
 
     @Override
     public void apply(double[] source, double[] target) {
-      double w = Quats.dot(target, 4 * above, target, 4 * bone);
-      double along = along(target, above, bone, axis);
+      double along = along(target, above, bone, axis, target, 4 * joint);
+      double w = target[4 * joint + 3];
       double roll = 2 * Math.IEEEremainder(Math.atan2(along, w), Math.PI);
       double told =
           Hermite.smoothstep((Math.hypot(along, w) - BACK) / (PLAIN - BACK))
@@ -139,21 +139,14 @@ interface Turn {
     Quats.multiply(turns, 4 * of, dest, at, dest, at);
   }
 
-  /** The part along an axis of what turns one joint beyond another: of conjugate(from) · to. */
-  private static double along(double[] turns, int from, int to, Vector3dc axis) {
-    int a = 4 * from;
-    int b = 4 * to;
-    double ax = turns[a];
-    double ay = turns[a + 1];
-    double az = turns[a + 2];
-    double aw = turns[a + 3];
-    double bx = turns[b];
-    double by = turns[b + 1];
-    double bz = turns[b + 2];
-    double bw = turns[b + 3];
-    double x = aw * bx - ax * bw - ay * bz + az * by;
-    double y = aw * by + ax * bz - ay * bw - az * bx;
-    double z = aw * bz - ax * by + ay * bx - az * bw;
-    return x * axis.x() + y * axis.y() + z * axis.z();
+  /**
+   * The part along an axis of what turns one joint beyond another.
+   *
+   * @param room for 4 numbers. Modified.
+   */
+  private static double along(
+      double[] turns, int from, int to, Vector3dc axis, double[] room, int roomAt) {
+    Quats.between(turns, 4 * from, turns, 4 * to, room, roomAt);
+    return room[roomAt] * axis.x() + room[roomAt + 1] * axis.y() + room[roomAt + 2] * axis.z();
   }
 }

@@ -7,19 +7,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.DoubleUnaryOperator;
+import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
 import waxhand.core.Samples;
+import waxhand.core.body.Body;
 import waxhand.core.chain.Place;
 import waxhand.core.chain.Plate;
 import waxhand.core.chain.Span;
 import waxhand.core.contact.ContactPart;
 import waxhand.core.contact.Ground;
 import waxhand.core.maths.Quats;
-import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
-import waxhand.core.motion.Skeleton;
-import waxhand.core.motion.Track;
-import waxhand.core.motion.TrackType;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.ground.Planted;
 import waxhand.core.passes.ground.PlantsPass;
@@ -35,26 +33,21 @@ class CarryTest {
 
   private static Motion standing(
       DoubleUnaryOperator x, DoubleUnaryOperator y, DoubleUnaryOperator z) {
-    Skeleton skeleton = Samples.body();
-    List<Track> rotations = new ArrayList<>();
-    List<Track> translations = new ArrayList<>();
-    for (int j = 0; j < skeleton.size(); j++) {
-      double[] q = new double[4 * COUNT];
-      for (int f = 0; f < COUNT; f++) {
-        boolean arm = skeleton.joint(j).name().contains("Arm");
-        Quats.exp(new double[] {arm ? 0.1 * Math.sin(0.05 * f) : 0, 0, 0}, 0, q, 4 * f);
-      }
-      rotations.add(Track.of(TrackType.ROTATION, q));
-      translations.add(null);
-    }
-    double[] p = new double[3 * COUNT];
-    for (int f = 0; f < COUNT; f++) {
-      p[3 * f] = x.applyAsDouble(f / RATE);
-      p[3 * f + 1] = 0.95 + y.applyAsDouble(f / RATE);
-      p[3 * f + 2] = z.applyAsDouble(f / RATE);
-    }
-    translations.set(0, Track.of(TrackType.TRANSLATION, p));
-    return Motion.of(new Clip(skeleton, RATE, rotations, translations));
+    Body body = Body.of(Samples.body());
+    return Samples.told(
+        body,
+        COUNT,
+        RATE,
+        (j, f, turn) -> {
+          if (body.skeleton().joint(j).name().contains("Arm")) {
+            turn.rotateX(0.1 * Math.sin(0.05 * f));
+          }
+        },
+        f ->
+            new Vector3d(
+                x.applyAsDouble(f / RATE),
+                0.95 + y.applyAsDouble(f / RATE),
+                z.applyAsDouble(f / RATE)));
   }
 
   private static Planted found(Motion in, PlantsPass pass, Place place) {

@@ -18,6 +18,7 @@ import waxhand.core.contact.Contact;
 import waxhand.core.contact.Ground;
 import waxhand.core.contact.KnownContacts;
 import waxhand.core.contact.PartPoint;
+import waxhand.core.limbs.Bearable;
 import waxhand.core.limbs.Limb;
 import waxhand.core.limbs.LimbGoals;
 import waxhand.core.limbs.Reposer;
@@ -47,6 +48,7 @@ import waxhand.core.work.Work;
  * @param ground what all this rests on
  * @param body on the soles it stands on from here on
  * @param feet whether the body has any
+ * @param bearable what limbs are not kept from, whatever was captured near
  */
 public record Planted(
     PlantsPass pass,
@@ -60,7 +62,8 @@ public record Planted(
     Ground ground,
     Body body,
     double rateHz,
-    boolean feet)
+    boolean feet,
+    Bearable bearable)
     implements Prepared {
   /** What seems to rest for less is not told of, seconds. */
   private static final double TOLD_S = 0.3;
@@ -71,6 +74,13 @@ public record Planted(
     contacts = List.copyOf(contacts);
     spots = List.copyOf(spots);
     letGo = List.copyOf(letGo);
+  }
+
+  /** The same where limbs may do so much without being steadied. */
+  Planted bearing(Bearable other) {
+    return new Planted(
+        pass, place, searched, plants, contacts, plan, spots, letGo, ground, body, rateHz, feet,
+        other);
   }
 
   @Override
@@ -104,7 +114,7 @@ public record Planted(
         || ways.giveWay() != theirs.giveWay()
         || ways.stretch() != theirs.stretch()
         || ways.steady() != theirs.steady()
-        || !ways.bearable().equals(theirs.bearable())
+        || !bearable.equals(o.bearable)
         || holdsNothing() != o.holdsNothing()
         || !pass.soles().equals(o.pass.soles())
         || !ground.equals(o.ground)
@@ -278,7 +288,7 @@ public record Planted(
     return new Reposer(in, pass.ways().giveWay(), scope)
         .goingAlong()
         .steadying(pass.ways().steady())
-        .bearing(pass.ways().bearable())
+        .bearing(bearable)
         .stretching(pass.ways().stretch())
         .repose(run, goals, plan.carry().of(region));
   }

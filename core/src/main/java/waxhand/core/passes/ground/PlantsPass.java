@@ -61,10 +61,8 @@ public record PlantsPass(
    * @param giveWay how far it goes to where limbs do not reach, 0 to 1
    * @param stretch by how much of their length bones may grow where limbs still do not reach
    * @param steady how much limbs are kept from leaps and snaps that were not captured, 0 to 1
-   * @param bearable what they are not kept from; no setting: an artist has none
    */
-  public record Ways(
-      double follow, double giveWay, double stretch, double steady, Bearable bearable) {
+  public record Ways(double follow, double giveWay, double stretch, double steady) {
     public Ways {
       PlantsSettings.STEADY.check(steady);
       PlantsSettings.FOLLOW.check(follow);
@@ -73,23 +71,19 @@ public record PlantsPass(
     }
 
     Ways withFollow(double other) {
-      return new Ways(other, giveWay, stretch, steady, bearable);
+      return new Ways(other, giveWay, stretch, steady);
     }
 
     Ways withGiveWay(double other) {
-      return new Ways(follow, other, stretch, steady, bearable);
+      return new Ways(follow, other, stretch, steady);
     }
 
     Ways withStretch(double other) {
-      return new Ways(follow, giveWay, other, steady, bearable);
-    }
-
-    Ways bearing(Bearable other) {
-      return new Ways(follow, giveWay, stretch, steady, other);
+      return new Ways(follow, giveWay, other, steady);
     }
 
     Ways withSteady(double other) {
-      return new Ways(follow, giveWay, stretch, other, bearable);
+      return new Ways(follow, giveWay, stretch, other);
     }
   }
 
@@ -117,7 +111,7 @@ public record PlantsPass(
         OptionalDouble.empty(),
         0.2,
         0,
-        new Ways(1, 1, 0, steady, Bearable.NONE),
+        new Ways(1, 1, 0, steady),
         SoleThickness.FOUND,
         List.of(),
         List.of());
@@ -255,8 +249,8 @@ public record PlantsPass(
     rests.replaceAll((side, rest) -> rest.onKnownSoles());
     return KIND.defaults()
         .withKept(plants, List.of())
-        .withWays(KIND.defaults().ways().bearing(Bearable.asIn(in, BEARABLE_TIMES)))
-        .held(in, Place.ALL, List.of(), ground, rests, null);
+        .held(in, Place.ALL, List.of(), ground, rests, null)
+        .bearing(Bearable.asIn(in, BEARABLE_TIMES));
   }
 
   @Override
@@ -312,7 +306,8 @@ public record PlantsPass(
         ground,
         in.body(),
         in.clip().rateHz(),
-        !in.body().soles().isEmpty());
+        !in.body().soles().isEmpty(),
+        Bearable.NONE);
   }
 
   private static boolean holds(SpotHold hold, Plant plant) {
