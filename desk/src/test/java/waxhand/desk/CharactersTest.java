@@ -16,6 +16,7 @@ import javafx.scene.Node;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.TextField;
 import javafx.scene.control.ToggleButton;
@@ -299,7 +300,9 @@ class CharactersTest extends DeskTest {
     interact(
         () -> {
           what.getSelectionModel().select(1);
-          lookup("#handoff-name").queryAs(TextField.class).setText("{number} {take}");
+          lookup("#handoff-name").queryAs(TextField.class).setText("{number} ");
+          lookup("#handoff-name").queryAs(TextField.class).end();
+          lookup("{take}").queryAs(Hyperlink.class).fire();
           lookup("#handoff-report").queryAs(CheckBox.class).setSelected(true);
         });
     clickOn("#handoff-go");

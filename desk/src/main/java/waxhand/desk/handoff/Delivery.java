@@ -19,7 +19,13 @@ record Delivery(Jobs jobs, Notices notices, Memory memory) {
     jobs.run(
         "Handing on " + parcel.path().getFileName(),
         parcel::write,
-        receipt -> notices.say("Handed on: " + receipt.words() + "\n" + receipt.path()));
+        receipt ->
+            notices.say(
+                "Handed on: "
+                    + receipt.words()
+                    + (parcel.reported() ? ", with a report beside it" : "")
+                    + "\n"
+                    + receipt.path()));
   }
 
   /** The character alone, for those who do not have it yet. */

@@ -4,13 +4,9 @@ import java.io.File;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.nio.file.Files;
-import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
-import java.time.LocalDate;
-import java.time.ZoneId;
-import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -23,33 +19,29 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Hyperlink;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
-import waxhand.core.chain.Pass;
 import waxhand.core.character.Character;
-import waxhand.core.character.Wardrobe;
 import waxhand.core.character.Worn;
 import waxhand.core.motion.Frames;
-import waxhand.core.project.Project;
 import waxhand.core.project.Take;
 import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
-import waxhand.formats.FormatException;
 import waxhand.formats.Limits;
 import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
 import waxhand.formats.Wish;
-import waxhand.formats.disk.Untouchable;
 import waxhand.formats.takes.Formats;
 import waxhand.formats.takes.Handoff;
-import waxhand.formats.takes.TakeFiles;
 
 /** Hands the take on: which frames, unit, axis, name and folder. Says done once it is read back. */
 public final class HandoffSheet extends VBox {
@@ -57,7 +49,7 @@ public final class HandoffSheet extends VBox {
   private static final double WORDS_WIDTH = 68;
 
   private static final String SAME = "as it came";
-  private static final String HOME = System.getProperty("user.home");
+
   private final Session session;
   private final Delivery delivery;
   private final Notices notices;
@@ -122,9 +114,11 @@ public final class HandoffSheet extends VBox {
     folder.setPrefColumnCount(26);
     pattern.setTooltip(
         new Tooltip("Words in braces are filled in; {number} is the take's place in the project"));
-    Label words = new Label(NamePattern.WORDS);
-    words.setTooltip(pattern.getTooltip());
-    words.getStyleClass().add("wh-soft");
+    HBox.setHgrow(pattern, Priority.ALWAYS);
+    HBox words = new HBox(10);
+    for (String word : NamePattern.WORDS) {
+      words.getChildren().add(offered(NamePattern.braced(word)));
+    }
     preview.getStyleClass().add("wh-soft");
     pattern.textProperty().addListener((o, a, b) -> preview());
     from.textProperty().addListener((o, a, b) -> preview());
@@ -198,16 +192,6 @@ public final class HandoffSheet extends VBox {
     return row;
   }
 
-  /** The home folder is written as ~. */
-  private static String shortened(String path) {
-    return path.startsWith(HOME) ? "~" + path.substring(HOME.length()) : path;
-  }
-
-  private String fullFolder() {
-    String path = folder.getText().strip();
-    return path.startsWith("~") ? HOME + path.substring(1) : path;
-  }
-
   /**
    * Begins anew for the take on the bench, with nothing left of the last time but the folder, and
    * puts the cursor where the first answer is expected.
@@ -243,7 +227,7 @@ public final class HandoffSheet extends VBox {
     chosen("unit", unit.getItems().toArray(new String[0])).ifPresent(unit::setValue);
     chosen("up", up.getItems().toArray(new String[0])).ifPresent(up::setValue);
     pattern.setText(choices.get("name").orElse(NamePattern.TAKE));
-    folder.setText(shortened(memory.folder("handoff").map(Path::toString).orElse(HOME)));
+    folder.setText(Destination.shortened(memory.folder("handoff").map(Path::toString).orElse("~")));
     preview();
     from.requestFocus();
   }
@@ -286,47 +270,48 @@ public final class HandoffSheet extends VBox {
   private void chooseFolder() {
     DirectoryChooser chooser = new DirectoryChooser();
     chooser.setTitle("Folder to hand on to");
-    File now = new File(fullFolder());
+    File now = new File(destination().folder());
     if (now.isDirectory()) {
       chooser.setInitialDirectory(now);
     }
     File chosen = chooser.showDialog(getScene().getWindow());
     if (chosen != null) {
-      folder.setText(shortened(chosen.toString()));
+      folder.setText(Destination.shortened(chosen.toString()));
     }
+  }
+
+  /** A word for the pattern, put in where the caret is. */
+  private Hyperlink offered(String word) {
+    Hyperlink link = new Hyperlink(word);
+    link.getStyleClass().add("wh-word");
+    // the pattern itself is there for the keyboard
+    link.setFocusTraversable(false);
+    link.setTooltip(new Tooltip("Puts " + word + " into the name"));
+    link.setOnAction(
+        e -> {
+          pattern.replaceSelection(word);
+          int caret = pattern.getCaretPosition();
+          pattern.requestFocus();
+          pattern.selectRange(caret, caret);
+          link.setVisited(false);
+        });
+    return link;
+  }
+
+  private Destination destination() {
+    return new Destination(
+        session.projectProperty().get(),
+        folder.getText(),
+        new NamePattern(pattern.getText()),
+        format().endings().get(0));
   }
 
   private String fileName() {
     return session
         .takeProperty()
         .get()
-        .map(take -> fileName(take, from.getText(), to.getText()))
+        .map(take -> destination().name(take, from.getText(), to.getText()))
         .orElse("take" + format().endings().get(0));
-  }
-
-  private String fileName(Take take, String first, String last) {
-    Project project = session.projectProperty().get();
-    Map<String, String> words =
-        Map.of(
-            "take", take.name(),
-            "number", String.format(Locale.ROOT, "%02d", project.takes().indexOf(take) + 1),
-            "character", characterOf(take),
-            "project", project.name(),
-            "date", LocalDate.now(ZoneId.systemDefault()).toString(),
-            "from", first,
-            "to", last);
-    return new NamePattern(pattern.getText()).filled(words) + format().endings().get(0);
-  }
-
-  /** The name of the character that a take is put on last: other skeletons come with one. */
-  private String characterOf(Take take) {
-    Wardrobe wardrobe = session.projectProperty().get().wardrobe();
-    return take.chain().plates().stream()
-        .filter(p -> p.acts() && p.pass().reshapes() == Pass.Reshapes.SKELETON)
-        .flatMap(p -> p.pass().actsOn().stream())
-        .filter(name -> wardrobe.named(name).isPresent())
-        .reduce((a, b) -> b)
-        .orElse("captured");
   }
 
   /** The character the take is on, as far as it is known. */
@@ -377,7 +362,7 @@ public final class HandoffSheet extends VBox {
     }
     String name = fileName();
     preview.setText(
-        target().filter(this::isRaw).isPresent()
+        target().filter(destination()::isRaw).isPresent()
             ? "A raw take lies there; give another name or folder"
             : (isThere() ? "Replaces " + name + ", which is there" : "Writes " + name)
                 + (reported.isVisible() && reported.isSelected() ? " and its report" : "")
@@ -402,29 +387,7 @@ public final class HandoffSheet extends VBox {
 
   /** Where it is to be written; empty where no file can have such a name. */
   private Optional<Path> target() {
-    try {
-      return Optional.of(Path.of(fullFolder()).resolve(fileName()));
-    } catch (InvalidPathException e) {
-      return Optional.empty();
-    }
-  }
-
-  /** The raw takes of the project, as far as it is known where they lie. */
-  private Untouchable raws() {
-    Untouchable raws = new Untouchable();
-    for (Take each : session.projectProperty().get().takes()) {
-      each.raw().origin().ifPresent(raw -> raws.reads(Path.of(raw), "a raw take"));
-    }
-    return raws;
-  }
-
-  private boolean isRaw(Path path) {
-    try {
-      raws().claim(path);
-      return false;
-    } catch (FormatException e) {
-      return true;
-    }
+    return destination().file(fileName());
   }
 
   private Optional<Unit> chosenUnit() {
@@ -461,7 +424,7 @@ public final class HandoffSheet extends VBox {
     }
     keepChoices();
     if (isStill()) {
-      delivery.still(character().orElseThrow(), target().get(), raws());
+      delivery.still(character().orElseThrow(), target().get(), destination().raws());
       close.accept(this);
       return;
     }
@@ -516,26 +479,21 @@ public final class HandoffSheet extends VBox {
         session.projectProperty().get().input(take),
         how,
         path,
-        raws(),
+        destination().raws(),
         reported.isSelected());
   }
 
   /** All takes, each with its own work range. */
   private List<Parcel> parcels(OptionalDouble hz) {
-    List<Parcel> parcels = new ArrayList<>();
+    Destination destination = destination();
+    Map<Path, Parcel> parcels = new LinkedHashMap<>();
     for (Take take : session.projectProperty().get().takes()) {
       Frames range = take.workRange();
-      String name = fileName(take, String.valueOf(range.from()), String.valueOf(range.to()));
-      Path path = target().orElseThrow().resolveSibling(name);
-      for (int n = 2; isOf(parcels, path); n++) {
-        path = path.resolveSibling(TakeFiles.bareName(name) + "-" + n + format().endings().get(0));
-      }
-      parcels.add(parcel(take, range, path, hz));
+      String first = String.valueOf(range.from());
+      String name = destination.name(take, first, String.valueOf(range.to()));
+      Path path = destination.beside(parcels.keySet(), name);
+      parcels.put(path, parcel(take, range, path, hz));
     }
-    return parcels;
-  }
-
-  private static boolean isOf(List<Parcel> parcels, Path path) {
-    return parcels.stream().anyMatch(p -> p.path().equals(path));
+    return List.copyOf(parcels.values());
   }
 }

@@ -1,6 +1,9 @@
 package waxhand.desk.handoff;
 
+import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import waxhand.formats.takes.TakeFiles;
 
 /**
@@ -16,14 +19,22 @@ record NamePattern(String text) {
   static final String CHARACTER = "{character}";
 
   /** What is filled in, in the order in which it is offered. */
-  static final String WORDS = "{take} {number} {character} {project} {date} {from} {to}";
+  static final List<String> WORDS =
+      List.of("take", "number", "character", "project", "date", "from", "to");
+
+  /** A word as it is written in a pattern. */
+  static String braced(String word) {
+    return "{" + word + "}";
+  }
+
+  private static final Pattern WORD = Pattern.compile("\\{(\\w+)}");
 
   /** The name without its ending, as a file of any disk may have it. */
   String filled(Map<String, String> words) {
-    String name = text;
-    for (Map.Entry<String, String> word : words.entrySet()) {
-      name = name.replace("{" + word.getKey() + "}", word.getValue());
-    }
+    // all at once: what is filled in may have braces itself
+    String name =
+        WORD.matcher(text)
+            .replaceAll(w -> Matcher.quoteReplacement(words.getOrDefault(w.group(1), w.group())));
     return TakeFiles.fileName(name);
   }
 }
