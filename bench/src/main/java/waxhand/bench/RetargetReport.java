@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import waxhand.core.body.Body;
+import waxhand.core.body.Role;
 import waxhand.core.chain.Plate;
 import waxhand.core.character.Character;
 import waxhand.core.character.LayFigures;
@@ -16,6 +17,7 @@ import waxhand.core.measure.CarriedOver;
 import waxhand.core.measure.Comparison;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.character.RetargetPass;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
@@ -104,10 +106,40 @@ public final class RetargetReport {
       if (!Double.isNaN(over.elbowPeak())) {
         row.put("elbow", over.elbowPeak());
       }
-      row.put("back mm", Comparison.of(in, back, List.of()).poseRmsMm());
+      row.put("back mm", again(in, back, target.body()));
+      row.put("back, all joints", Comparison.of(in, back, List.of()).poseRmsMm());
       all.computeIfAbsent(target.name(), k -> new ArrayList<>()).add(row);
       System.out.printf(Locale.ROOT, "%-20s %-14s %s%n", name, target.name(), shown(row));
     }
+  }
+
+  /** How far joints that play a part on both bodies are off, the hips laid on each other, mm. */
+  private static double again(Motion in, Motion back, Body over) {
+    Body body = in.body();
+    int hips = body.joint(Role.HIPS).orElseThrow();
+    int[] both =
+        body.joints().entrySet().stream()
+            .filter(e -> over.joint(e.getKey()).isPresent())
+            .mapToInt(Map.Entry::getValue)
+            .toArray();
+    WorldPose is = new WorldPose(body.skeleton());
+    WorldPose was = new WorldPose(body.skeleton());
+    double sum = 0;
+    for (int f = 0; f < in.clip().frames(); f++) {
+      was.solve(in.clip(), f);
+      is.solve(back.clip(), f);
+      for (int j : both) {
+        for (int i = 0; i < 3; i++) {
+          double off =
+              is.positions()[3 * j + i]
+                  - is.positions()[3 * hips + i]
+                  - was.positions()[3 * j + i]
+                  + was.positions()[3 * hips + i];
+          sum += off * off;
+        }
+      }
+    }
+    return 1000 * Math.sqrt(sum / in.clip().frames() / both.length);
   }
 
   private static List<Contact> soles(List<Contact> contacts) {

@@ -22,8 +22,8 @@ import waxhand.core.motion.Skeleton;
  * @param middle joint of the lower bone (shin, forearm)
  * @param end joint that is brought to goals (foot, hand)
  * @param tip joint of the toes; the end itself where there is none
- * @param hinge axis about which the lower bone turns when the limb bends, in the upper joint's
- *     frame, unit
+ * @param hinge axis about which the lower bone turns when the limb bends, in the frame of the joint
+ *     that carries it (the upper one, or the last that twists in its line), unit
  */
 public record Limb(
     Side side, boolean leg, int upper, int middle, int end, int tip, Vector3dc hinge) {
@@ -66,7 +66,7 @@ public record Limb(
       hinge.set(1, 0, 0);
     }
     int tip = leg && joints[3] >= 0 ? joints[3] : end;
-    body.skeleton().toJointAtRest(upper, hinge.normalize());
+    body.skeleton().toJointAtRest(body.skeleton().parent(middle), hinge.normalize());
     return Optional.of(new Limb(side, leg, upper, middle, end, tip, hinge));
   }
 

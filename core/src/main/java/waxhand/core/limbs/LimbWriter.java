@@ -283,7 +283,7 @@ final class LimbWriter {
     hinge[0] = limb.hinge().x();
     hinge[1] = limb.hinge().y();
     hinge[2] = limb.hinge().z();
-    Quats.rotate(pose.rotations(), 4 * limb.upper(), hinge, 0, hinge, 0);
+    Quats.rotate(pose.rotations(), 4 * skeleton.parent(limb.middle()), hinge, 0, hinge, 0);
     if (shoulder >= 0) {
       Quats.rotate(free, 0, hinge, 0, hinge, 0);
     }

@@ -25,6 +25,9 @@ public record FootRest(
   private static final List<FootPivot> NO_PIVOTS =
       List.of(FootPivot.NONE, FootPivot.NONE, FootPivot.NONE);
 
+  /** What is tilted by less lies flat, for all that anyone can see, radians. */
+  private static final double SLIGHT_RAD = Math.toRadians(1);
+
   /** As the skeleton says. */
   public static final FootRest AS_BUILT = new FootRest(STRAIGHT, STRAIGHT);
 
@@ -46,6 +49,16 @@ public record FootRest(
   /** The same on soles that are known: they tell how high the ankle is. */
   public FootRest onKnownSoles() {
     return withAnkle(Double.NaN);
+  }
+
+  /** The same where soles that all but lie flat do so: they are held to the ground itself. */
+  public FootRest laidFlat() {
+    return new FootRest(flat(footRad), flat(toesRad), ankleM, pivots);
+  }
+
+  private static List<Double> flat(List<Double> tilt) {
+    double square = tilt.stream().mapToDouble(v -> v * v).sum();
+    return square < SLIGHT_RAD * SLIGHT_RAD ? STRAIGHT : tilt;
   }
 
   static FootRest tilted(List<Double> footRad, List<Double> toesRad) {

@@ -57,12 +57,14 @@ public final class Correspondence {
       }
     }
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
-      roll(side);
       Vector3dc out = new Vector3d(side == Side.LEFT ? 1 : -1, 0, 0);
       List<Role> arm = Role.limb(side, false);
       share(arm.get(1), arm.get(2), out);
+      roll(arm.subList(1, 4), out);
+      Vector3dc down = new Vector3d(0, -1, 0);
       List<Role> leg = Role.limb(side, true);
-      share(leg.get(0), leg.get(1), new Vector3d(0, -1, 0));
+      share(leg.get(0), leg.get(1), down);
+      roll(leg.subList(0, 3), down);
     }
     for (int j = 0; j < turns.length; j++) {
       if (turns[j] == null) {
@@ -103,34 +105,36 @@ public final class Correspondence {
     }
   }
 
-  /** Shares the roll of a forearm out where the character has twist joints for it. */
-  private void roll(Side side) {
-    List<Role> arm = Role.limb(side, false);
-    int upper = source.joint(arm.get(1)).orElse(-1);
-    int lower = source.joint(arm.get(2)).orElse(-1);
-    int end = source.joint(arm.get(3)).orElse(-1);
-    int fore = target.joint(arm.get(2)).orElse(-1);
-    int hand = target.joint(arm.get(3)).orElse(-1);
-    if (upper < 0 || lower < 0 || end < 0 || fore < 0 || hand < 0) {
+  /**
+   * Shares the roll of a lower arm or leg out where the character has twist joints for it.
+   *
+   * @param limb its upper bone, the bone itself, and what is at its end
+   * @param axis along the bone in the stance
+   */
+  private void roll(List<Role> limb, Vector3dc axis) {
+    int upper = source.joint(limb.get(0)).orElse(-1);
+    int lower = source.joint(limb.get(1)).orElse(-1);
+    int end = source.joint(limb.get(2)).orElse(-1);
+    int begin = target.joint(limb.get(1)).orElse(-1);
+    int its = target.joint(limb.get(2)).orElse(-1);
+    if (upper < 0 || lower < 0 || end < 0 || begin < 0 || its < 0) {
       return;
     }
-    List<Integer> twists = twists(fore, hand);
+    List<Integer> twists = twists(target, begin, its);
     if (twists.isEmpty()) {
       return;
     }
-    Vector3dc axis = new Vector3d(side == Side.LEFT ? 1 : -1, 0, 0);
-    turns[fore] = new Turn.Rolled(fore, upper, lower, end, axis, 0);
-    Vector3d[] rest = target.skeleton().restPositions();
-    double length = rest[hand].distance(rest[fore]);
+    int whole = whole(upper, lower);
+    turns[begin] = new Turn.Rolled(begin, whole, lower, end, axis, 0);
     for (int t : twists) {
-      double share = Math.min(1, rest[t].distance(rest[fore]) / length);
-      turns[t] = new Turn.Rolled(t, upper, lower, end, axis, share);
+      turns[t] = new Turn.Rolled(t, whole, lower, end, axis, along(begin, its, t));
     }
   }
 
   /**
-   * Shares the roll of an upper arm or a thigh out over twist joints that hang on it. One in the
-   * line of its bones carries what comes behind it and goes with the bone.
+   * Shares the roll of an upper arm or a thigh out over its twist joints: one that hangs on the
+   * bone by where it is, one in its line by where its own piece ends, so that elbow and knee bend
+   * about their hinge alone.
    *
    * @param axis along the bone in the stance
    */
@@ -140,22 +144,51 @@ public final class Correspondence {
     int to = source.joint(next).orElse(-1);
     int begin = target.joint(bone).orElse(-1);
     int end = target.joint(next).orElse(-1);
-    if (from < 0 || to < 0 || begin < 0 || end < 0 || skeleton.parent(begin) < 0) {
+    if (from < 0 || to < 0 || begin < 0 || end < 0) {
       return;
     }
-    Vector3d[] rest = skeleton.restPositions();
-    double length = rest[end].distance(rest[begin]);
-    for (int t : twists(begin, end)) {
-      if (skeleton.parent(t) == begin && !skeleton.isAncestor(t, end)) {
-        double share = Math.min(1, rest[t].distance(rest[begin]) / length);
-        turns[t] = new Turn.Shared(t, skeleton.parent(begin), begin, from, to, axis, share);
+    int whole = whole(from, to);
+    put(new Turn.Copied(begin, whole));
+    int above = skeleton.parent(begin);
+    if (above < 0) {
+      return;
+    }
+    List<Integer> inLine = inLine(target, begin, end);
+    for (int t : twists(target, begin, end)) {
+      int on = skeleton.parent(t);
+      if (!inLine.contains(t) && (on == begin || inLine.contains(on))) {
+        turns[t] = new Turn.Shared(t, above, whole, from, to, axis, along(begin, end, t));
       }
+    }
+    double share = 1;
+    for (int k = inLine.size() - 1; k >= 0; k--) {
+      int t = inLine.get(k);
+      turns[t] = new Turn.Shared(t, above, whole, from, to, axis, share);
+      share = along(begin, end, t);
+      turns[begin] = new Turn.Shared(begin, above, whole, from, to, axis, share);
     }
   }
 
+  /** The joint of the other body that has all of the roll of its bone. */
+  private int whole(int from, int to) {
+    List<Integer> inLine = inLine(source, from, to);
+    return inLine.isEmpty() ? from : inLine.get(inLine.size() - 1);
+  }
+
+  /** How far along a bone of the character a joint is, 0 to 1. */
+  private double along(int begin, int end, int joint) {
+    Vector3d[] rest = target.skeleton().restPositions();
+    return Math.min(1, rest[joint].distance(rest[begin]) / rest[end].distance(rest[begin]));
+  }
+
+  /** Twist joints in the line of a bone, which carry what comes behind it. */
+  private static List<Integer> inLine(Body body, int from, int to) {
+    return twists(body, from, to).stream().filter(t -> body.skeleton().isAncestor(t, to)).toList();
+  }
+
   /** Joints without a role that lie on a bone, in its line or hanging beside it. */
-  private List<Integer> twists(int from, int to) {
-    Skeleton skeleton = target.skeleton();
+  private static List<Integer> twists(Body body, int from, int to) {
+    Skeleton skeleton = body.skeleton();
     Vector3d[] rest = skeleton.restPositions();
     Vector3d bone = new Vector3d(rest[to]).sub(rest[from]);
     double length = bone.length();
@@ -164,7 +197,7 @@ public final class Correspondence {
       return twists;
     }
     bone.div(length);
-    TreeSet<Integer> ends = new TreeSet<>(target.joints().values());
+    TreeSet<Integer> ends = new TreeSet<>(body.joints().values());
     for (int j = from + 1; j < skeleton.size(); j++) {
       boolean hangs = skeleton.isAncestor(from, j) && !skeleton.isAncestor(to, j);
       Vector3d at = new Vector3d(rest[j]).sub(rest[from]);

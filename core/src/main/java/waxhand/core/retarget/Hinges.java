@@ -8,6 +8,7 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.motion.Clip;
+import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
 
 /**
@@ -32,7 +33,8 @@ final class Hinges {
   private Hinges() {}
 
   /**
-   * Axes in the frame of the upper joint, unit, of those limbs that show them.
+   * Axes in the frame of what carries the lower joint, unit, of those limbs that show them: where
+   * joints in the line of a bone twist, the last of them turns with the elbow or knee.
    *
    * @return by the role of the upper joint
    */
@@ -56,8 +58,14 @@ final class Hinges {
     return hinges;
   }
 
+  /** In whose frame the axis of a limb is told. */
+  static int carrier(Skeleton skeleton, int upper, int middle) {
+    return skeleton.parent(middle) < 0 ? upper : skeleton.parent(middle);
+  }
+
   private static Vector3d axis(Clip clip, int upper, int middle, int end) {
     WorldPose pose = WorldPose.only(clip.skeleton(), end);
+    int at = 4 * carrier(clip.skeleton(), upper, middle);
     Vector3d sum = new Vector3d();
     Vector3d a = new Vector3d();
     Vector3d b = new Vector3d();
@@ -72,8 +80,7 @@ final class Hinges {
       if (bend > LEAST_RAD && bend < MOST_RAD) {
         a.cross(b).normalize();
         double[] q = pose.rotations();
-        new Quaterniond(q[4 * upper], q[4 * upper + 1], q[4 * upper + 2], q[4 * upper + 3])
-            .transformInverse(a);
+        new Quaterniond(q[at], q[at + 1], q[at + 2], q[at + 3]).transformInverse(a);
         sum.add(a);
         count++;
       }

@@ -37,7 +37,7 @@ final class Neutral implements Stance {
   private final Map<Role, Vector3d> hinges;
 
   /**
-   * @param hinges what is known of how limbs bend, by upper joint and in its frame
+   * @param hinges what is known of how limbs bend ({@link Hinges})
    */
   Neutral(Body body, Map<Role, Vector3d> hinges) {
     this.body = body;
@@ -144,7 +144,8 @@ final class Neutral implements Stance {
                 .orElse(new Vector3d());
     Vector3d known = hinges.get(role);
     if (known != null) {
-      twist(turn, skeleton.toWorldAtRest(upper, new Vector3d(known)), out, hinge);
+      int carrier = Hinges.carrier(skeleton, upper, middle);
+      twist(turn, skeleton.toWorldAtRest(carrier, new Vector3d(known)), out, hinge);
     } else if (lower.length() > SHORT && bone.length() > SHORT && bone.angle(lower) > BENT_RAD) {
       twist(turn, new Vector3d(bone).cross(lower), out, hinge);
     }

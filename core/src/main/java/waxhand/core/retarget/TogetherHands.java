@@ -15,13 +15,16 @@ import waxhand.core.scene.Motion;
  * something between them, or hold each other.
  */
 final class TogetherHands {
-  /** They are as far apart as before within this, metres. */
-  private static final double SAME_M = 0.008;
+  /** They are as far apart as before within this, as a share of the height. */
+  private static final double SAME = 0.0045;
 
-  /** They do so for at least so long, seconds, and move so far meanwhile, metres. */
-  private static final double LEAST_S = 0.4;
+  /**
+   * They do so for at least so long, seconds, and move so far meanwhile, as a share of the height:
+   * arms that swing up together do it for less.
+   */
+  private static final double LEAST_S = 1.2;
 
-  private static final double MOVE_M = 0.2;
+  private static final double MOVE = 0.2;
 
   /** They are before the body by so much, as a share of its height. */
   private static final double BEFORE = 0.08;
@@ -55,7 +58,8 @@ final class TogetherHands {
     WorldPose pose = surface.pose();
     double[] a = new double[3];
     double[] b = new double[3];
-    double least = BEFORE * in.body().heightM();
+    double height = in.body().heightM();
+    double least = BEFORE * height;
     // the hips are among what tells of the surface: the trunk hangs on them
     Quaterniond rest = in.body().skeleton().restRotation(hips);
     Vector3d look = new Vector3d();
@@ -91,13 +95,13 @@ final class TogetherHands {
       double high = apart[from];
       while (to < frames
           && ahead[to]
-          && Math.max(high, apart[to]) - Math.min(low, apart[to]) < 2 * SAME_M) {
+          && Math.max(high, apart[to]) - Math.min(low, apart[to]) < 2 * SAME * height) {
         low = Math.min(low, apart[to]);
         high = Math.max(high, apart[to]);
         to++;
       }
       boolean lasts = (to - from) * step >= LEAST_S * clip.rateHz();
-      if (lasts && extent(middle, from, to) > MOVE_M) {
+      if (lasts && extent(middle, from, to) > MOVE * height) {
         mark(from * step, Math.min(clip.frames(), (to - 1) * step + 1), clip.rateHz());
       }
       from = lasts ? to : from + 1;
@@ -124,13 +128,14 @@ final class TogetherHands {
   }
 
   /**
-   * Adds what a palm must be shifted by, so that both are as far apart as they were.
+   * Adds what a palm must be shifted by, so that both are as far apart as they were, or so many
+   * times as far.
    *
-   * @param size how much larger what they hold is
+   * @param times how much farther apart
    */
   void add(
       Side side,
-      double size,
+      double times,
       int frame,
       WorldPose was,
       WorldPose is,
@@ -148,7 +153,7 @@ final class TogetherHands {
     source.palm(Side.RIGHT, was, b);
     target.palm(Side.LEFT, is, c);
     target.palm(Side.RIGHT, is, d);
-    double half = side == Side.LEFT ? 0.5 * size : -0.5 * size;
+    double half = side == Side.LEFT ? 0.5 * times : -0.5 * times;
     double[] own = side == Side.LEFT ? c : d;
     double[] by = new double[3];
     for (int i = 0; i < 3; i++) {

@@ -27,8 +27,8 @@ record Touch(Side side, int part, Frames frames) {
   /** A palm that near to a surface may touch it, as a share of the height. */
   private static final double NEAR = 0.06;
 
-  /** It keeps still there where it goes slower than this, m/s. */
-  private static final double STILL_MS = 0.12;
+  /** It keeps still there where it goes slower than this, heights a second. */
+  private static final double STILL = 0.068;
 
   /** What lasts shorter is passing by, seconds; so are pauses in it. */
   private static final double LEAST_S = 0.25;
@@ -103,7 +103,7 @@ record Touch(Side side, int part, Frames frames) {
           }
           double way =
               Math.hypot(Math.hypot(in3[0] - seen[n][0], in3[1] - seen[n][1]), in3[2] - seen[n][2]);
-          boolean still = f > 0 && way * clip.rateHz() / step < STILL_MS;
+          boolean still = f > 0 && way * clip.rateHz() / step < STILL * body.heightM();
           near = distance < far && still && (bent || n >= parts);
           System.arraycopy(in3, 0, seen[n], 0, 3);
         }

@@ -38,16 +38,19 @@ public final class Touching {
   private final List<Prop> before;
   private final List<Prop> after;
   private final double size;
+  private final double apart;
 
   /**
    * @param in the take
    * @param moved it on the character, with props where the character meets them
    * @param resting hands that are held where they rest
-   * @param size how much larger things are than in the take
+   * @param size how much larger props are than in the take
+   * @param apart how much farther apart hands are that go as one
    */
-  public Touching(Motion in, Motion moved, List<Contact> resting, double size) {
+  public Touching(Motion in, Motion moved, List<Contact> resting, double size, double apart) {
     this.resting = List.copyOf(resting);
     this.size = size;
+    this.apart = apart;
     this.in = in;
     this.moved = moved;
     source = new Surface(in.body(), Worn.by(in));
@@ -110,7 +113,7 @@ public final class Touching {
       }
     }
     if (!onProp) {
-      together.add(side, size, f, was, is, source, target, sum);
+      together.add(side, apart, f, was, is, source, target, sum);
     }
     for (int i = 0; i < 3; i++) {
       goals.shift()[3 * n + i] = free * sum.shift(i);

@@ -82,7 +82,7 @@ interface Turn {
 
     /** By how much one joint is turned about the bone beyond another, radians. Modified: target. */
     private double roll(double[] turns, int from, int to, double[] target) {
-      double along = along(turns, from, to, axis, target, 4 * joint);
+      double along = along(turns, from, turns, to, axis, target, 4 * joint);
       return 2 * Math.IEEEremainder(Math.atan2(along, target[4 * joint + 3]), Math.PI);
     }
   }
@@ -94,7 +94,7 @@ interface Turn {
    * and softly so, or skins would leap.
    *
    * @param above what carries the bone, joint of the character
-   * @param bone joint of the character
+   * @param bone joint of the other body that has the whole roll of its bone
    * @param from the bone of the other body begins at this joint
    * @param to and ends at this one
    * @param axis of the bone in the stance, unit
@@ -111,13 +111,13 @@ interface Turn {
 
     @Override
     public void apply(double[] source, double[] target) {
-      double along = along(target, above, bone, axis, target, 4 * joint);
+      double along = along(target, above, source, bone, axis, target, 4 * joint);
       double w = target[4 * joint + 3];
       double roll = 2 * Math.IEEEremainder(Math.atan2(along, w), Math.PI);
       double told =
           Hermite.smoothstep((Math.hypot(along, w) - BACK) / (PLAIN - BACK))
               * Hermite.smoothstep((Math.PI - Math.abs(roll)) / (Math.PI - SURE_RAD));
-      rolled(target, bone, axis, -(1 - share) * told * roll, target, joint);
+      rolled(source, bone, axis, -(1 - share) * told * roll, target, joint);
     }
 
     @Override
@@ -145,8 +145,14 @@ interface Turn {
    * @param room for 4 numbers. Modified.
    */
   private static double along(
-      double[] turns, int from, int to, Vector3dc axis, double[] room, int roomAt) {
-    Quats.between(turns, 4 * from, turns, 4 * to, room, roomAt);
+      double[] turns,
+      int from,
+      double[] others,
+      int to,
+      Vector3dc axis,
+      double[] room,
+      int roomAt) {
+    Quats.between(turns, 4 * from, others, 4 * to, room, roomAt);
     return room[roomAt] * axis.x() + room[roomAt + 1] * axis.y() + room[roomAt + 2] * axis.z();
   }
 }

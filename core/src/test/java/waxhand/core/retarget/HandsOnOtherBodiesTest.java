@@ -194,7 +194,7 @@ class HandsOnOtherBodiesTest {
     }
   }
 
-  /** Nobody put the crate in: hands that go as one tell of it. */
+  /** Nobody put the crate in: hands that go as one tell of it. A child's is not too large. */
   @Test
   void handsThatGoAsOneStayAsFarApartOrByTheSizeOfTheBody() {
     double chest = STOKER.skeleton().restPositions()[STOKER.joint(Role.CHEST).orElseThrow()].y;
@@ -208,7 +208,8 @@ class HandsOnOtherBodiesTest {
     for (String name : List.of("child", "giant")) {
       Motion kept = on(in, name, 1);
       double larger = Transfer.legRatio(in.body(), kept.body());
-      assertThat(apart(kept)).as(name).isCloseTo(apart, within(2e-3));
+      double bearable = Math.max(larger / 1.4, Math.min(1.4 * larger, 1));
+      assertThat(apart(kept)).as(name).isCloseTo(bearable * apart, within(2e-3));
       assertThat(apart(on(in, RetargetPass.to(name).withProps(1))))
           .as(name + " with a crate of its size")
           .isCloseTo(larger * apart, within(2e-3));

@@ -8,7 +8,6 @@ import java.util.Map;
 import java.util.Optional;
 import waxhand.core.body.Body;
 import waxhand.core.body.Side;
-import waxhand.core.body.Sole;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.ContactFinder;
 import waxhand.core.contact.ContactPart;
@@ -103,34 +102,36 @@ final class Resting {
 
   /**
    * The same contacts as the character has them. A foot whose toes do not bend stands on its ball
-   * only while its heel is down too; then it rolls over its tip.
+   * only while its heel is down too; then it rolls over its tip. What rolls over a tip in the take
+   * stands on its ball where toes bend.
    */
   private List<Contact> answered(List<Contact> all) {
     List<Contact> own = new ArrayList<>();
     for (Contact contact : all) {
-      boolean stiff = contact.part().isSole() && contact.part().place() > 0 && isStiff(contact);
+      boolean stiff =
+          contact.part().isSole()
+              && contact.part().place() > 0
+              && isStiff(target, contact.part().side());
       if (contact.part().on(target).isPresent() && !stiff) {
         own.add(contact);
       }
     }
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
-      if (target.soles().stream().anyMatch(s -> s.side() == side && isStiff(s))) {
-        FrameSet heel = resting(all, ContactPart.ofSole(side, 0));
-        FrameSet ball = resting(all, ContactPart.ofSole(side, 1));
-        FrameSet tip = ball.union(resting(all, ContactPart.ofSole(side, 2)));
+      FrameSet heel = resting(all, ContactPart.ofSole(side, 0));
+      FrameSet ball = resting(all, ContactPart.ofSole(side, 1));
+      FrameSet tip = resting(all, ContactPart.ofSole(side, 2));
+      if (isStiff(target, side)) {
         add(own, ContactPart.ofSole(side, 1), ball.common(heel));
-        add(own, ContactPart.ofSole(side, 2), tip);
+        add(own, ContactPart.ofSole(side, 2), ball.union(tip));
+      } else if (isStiff(in.body(), side)) {
+        add(own, ContactPart.ofSole(side, 1), tip.minus(ball));
       }
     }
     return own;
   }
 
-  private boolean isStiff(Contact contact) {
-    return target.soles().stream().anyMatch(s -> s.side() == contact.part().side() && isStiff(s));
-  }
-
-  private static boolean isStiff(Sole sole) {
-    return sole.toes() == sole.foot();
+  private static boolean isStiff(Body body, Side side) {
+    return body.soles().stream().anyMatch(s -> s.side() == side && s.toes() == s.foot());
   }
 
   private static FrameSet resting(List<Contact> all, ContactPart part) {

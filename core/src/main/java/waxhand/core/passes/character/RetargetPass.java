@@ -55,7 +55,7 @@ public record RetargetPass(
           "props",
           "Size of props",
           "How much props, and what hands hold between them, take the character's size; at 0 they"
-              + " keep their own.");
+              + " keep their own, as far as its arms can.");
 
   private static final Amount MATCH =
       new Amount(

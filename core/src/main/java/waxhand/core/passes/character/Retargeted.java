@@ -116,7 +116,7 @@ public record Retargeted(
             transfer,
             moved,
             planted,
-            new Touching(in, moved, resting.hands(pass.feet()), path.size()),
+            new Touching(in, moved, resting.hands(pass.feet()), path.size(), path.apart()),
             treadmill,
             Optional.empty());
     return pass.travel() == Travel.LOOP ? open.closed() : open;

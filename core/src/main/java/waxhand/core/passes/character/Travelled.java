@@ -13,14 +13,24 @@ import waxhand.core.retarget.Transfer;
  * @param up how much higher things are over the floor
  * @param floorM height of the floor, for both
  * @param size how much larger props are
+ * @param apart how much farther apart hands are that carry what no prop tells of
  */
-record Travelled(double over, double up, double floorM, double size) implements Transfer.Path {
+record Travelled(double over, double up, double floorM, double size, double apart)
+    implements Transfer.Path {
+  /**
+   * What nobody captured is not carried where it would be larger or smaller for the character by
+   * more than this: short arms cannot go about it as long ones did.
+   */
+  private static final double MOST = 1.4;
+
   static Travelled of(RetargetPass pass, double legRatio, double floorM) {
+    double size = 1 + pass.props() * (legRatio - 1);
     return new Travelled(
         pass.travel() == Travel.KEPT ? 1 : legRatio,
         legRatio,
         floorM,
-        1 + pass.props() * (legRatio - 1));
+        size,
+        Math.max(legRatio / MOST, Math.min(legRatio * MOST, size)));
   }
 
   @Override

@@ -246,7 +246,7 @@ public record PlantsPass(
   public static Planted holding(Motion in, List<Plant> plants, Ground ground) {
     List<Contact> contacts = plants.stream().map(p -> new Contact(p.part(), p.frames())).toList();
     Map<Side, FootRest> rests = FootRest.of(in, contacts, ground);
-    rests.replaceAll((side, rest) -> rest.onKnownSoles());
+    rests.replaceAll((side, rest) -> rest.onKnownSoles().laidFlat());
     return KIND.defaults()
         .withKept(plants, List.of())
         .held(in, Place.ALL, List.of(), ground, rests, null)
