@@ -32,8 +32,9 @@ public final class EulerRun {
    * Unit quaternions of the first {@code count} triples of angles. Modified: dest.
    *
    * @param dest 4 numbers a rotation
+   * @param at of the first
    */
-  public void toQuaternions(EulerAngles order, int count, double[] dest) {
+  public void toQuaternions(EulerAngles order, int count, double[] dest, int at) {
     for (int place = 0; place < 3; place++) {
       Sines.of(halves[place], count, sines[place], cosines[place]);
     }
@@ -43,10 +44,11 @@ public final class EulerRun {
     double[] z = parts[2];
     double[] w = parts[3];
     for (int n = 0; n < count; n++) {
-      dest[4 * n] = x[n];
-      dest[4 * n + 1] = y[n];
-      dest[4 * n + 2] = z[n];
-      dest[4 * n + 3] = w[n];
+      int to = at + 4 * n;
+      dest[to] = x[n];
+      dest[to + 1] = y[n];
+      dest[to + 2] = z[n];
+      dest[to + 3] = w[n];
     }
   }
 }

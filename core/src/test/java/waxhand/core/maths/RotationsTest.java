@@ -184,7 +184,7 @@ class RotationsTest {
           euler.toQuaternion(abc[0], abc[1], abc[2], one, 4 * n);
         }
         double[] many = new double[4 * count];
-        run.toQuaternions(euler, count, many);
+        run.toQuaternions(euler, count, many, 0);
         assertThat(many).containsExactly(one);
       }
     }

@@ -103,11 +103,12 @@ final class BvhJoint {
    * Degrees of the file to quaternions inside.
    *
    * @param run room for {@code count} rotations. Modified.
-   * @param before the chunk of quaternions before this one, or null
-   * @param q modified
+   * @param q of a chunk, those before {@code from} are known. Modified.
+   * @param from first frame in the chunk
    */
   void rotations(
-      double[] numbers, int width, int count, Up up, EulerRun run, double[] q, double[] before) {
+      double[] numbers, int width, int count, Up up, EulerRun run, double[] q, int from) {
+    long moves = 0;
     for (int place = 0; place < 3; place++) {
       double[] halves = run.halves(place);
       if (angleAt[place] < 0) {
@@ -115,23 +116,33 @@ final class BvhJoint {
         continue;
       }
       int at = first + angleAt[place];
+      long still = Double.doubleToRawLongBits(numbers[at]);
       for (int n = 0; n < count; n++, at += width) {
+        moves |= Double.doubleToRawLongBits(numbers[at]) ^ still;
         halves[n] = Math.toRadians(numbers[at]) / 2;
       }
     }
-    run.toQuaternions(angles, count, q);
+    int begin = 4 * from;
+    if (moves == 0) {
+      // fingers above all often keep still
+      run.toQuaternions(angles, 1, q, begin);
+      for (int to = begin + 4; to < begin + 4 * count; to++) {
+        q[to] = q[to - 4];
+      }
+    } else {
+      run.toQuaternions(angles, count, q, begin);
+    }
     double px = 0;
     double py = 0;
     double pz = 0;
     double pw = 0;
-    if (before != null) {
-      int last = before.length - 4;
-      px = before[last];
-      py = before[last + 1];
-      pz = before[last + 2];
-      pw = before[last + 3];
+    if (from > 0) {
+      px = q[begin - 4];
+      py = q[begin - 3];
+      pz = q[begin - 2];
+      pw = q[begin - 1];
     }
-    for (int to = 0; to < 4 * count; to += 4) {
+    for (int to = begin; to < begin + 4 * count; to += 4) {
       up.toInside(q, to);
       if (q[to] * px + q[to + 1] * py + q[to + 2] * pz + q[to + 3] * pw < 0) {
         q[to] = -q[to];
@@ -146,14 +157,21 @@ final class BvhJoint {
     }
   }
 
-  /** Lengths of the file to metres inside; 0 where the file has no number. Modified: p. */
-  void positions(double[] numbers, int width, int count, double metres, Up up, double[] p) {
+  /**
+   * Lengths of the file to metres inside; 0 where the file has no number.
+   *
+   * @param p of a chunk. Modified.
+   * @param from first frame in the chunk
+   */
+  void positions(
+      double[] numbers, int width, int count, double metres, Up up, double[] p, int from) {
     for (int n = 0; n < count; n++) {
+      int to = 3 * (from + n);
       for (int axis = 0; axis < 3; axis++) {
-        p[3 * n + axis] =
+        p[to + axis] =
             positionAt[axis] < 0 ? 0 : metres * numbers[n * width + first + positionAt[axis]];
       }
-      up.toInside(p, 3 * n);
+      up.toInside(p, to);
     }
   }
 }

@@ -11,6 +11,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import waxhand.core.maths.EulerRun;
 import waxhand.core.motion.Track;
 import waxhand.core.work.Work;
 import waxhand.formats.FormatException;
@@ -30,7 +31,7 @@ final class BvhLines {
   private final BvhHeader header;
   private final BvhTracks tracks;
   private final double[] greatest;
-  private final ConcurrentLinkedQueue<double[]> free = new ConcurrentLinkedQueue<>();
+  private final ConcurrentLinkedQueue<Room> free = new ConcurrentLinkedQueue<>();
 
   /**
    * @param greatest for each number of a frame how great it may be
@@ -118,16 +119,20 @@ final class BvhLines {
    */
   private int lineEnd(int from) {
     int at = from;
-    for (; at + 8 <= bytes.length; at += 8) {
-      long ends = (long) EIGHT.get(bytes, at) ^ 0x0A0A0A0A0A0A0A0AL;
-      if ((ends - 0x0101010101010101L & ~ends & 0x8080808080808080L) != 0) {
-        break;
-      }
+    while (at + 32 <= bytes.length
+        && (ends(at) | ends(at + 8) | ends(at + 16) | ends(at + 24)) == 0) {
+      at += 32;
     }
     while (at < bytes.length && bytes[at] != '\n') {
       at++;
     }
     return at;
+  }
+
+  /** Not 0 where a line ends among eight bytes. */
+  private long ends(int from) {
+    long ends = (long) EIGHT.get(bytes, from) ^ 0x0A0A0A0A0A0A0A0AL;
+    return ends - 0x0101010101010101L & ~ends & 0x8080808080808080L;
   }
 
   private Future<Boolean> submit(ExecutorService pool, int chunk, int from, int to, Work work) {
@@ -141,32 +146,55 @@ final class BvhLines {
   /** Reads the lines of a chunk; false where one does not have its numbers. */
   private boolean chunk(int chunk, int from, int to) {
     int count = Math.min(Track.CHUNK, header.frames() - chunk * Track.CHUNK);
-    double[] numbers = free.poll();
-    numbers = numbers == null ? new double[greatest.length * Track.CHUNK] : numbers;
+    Room free = this.free.poll();
+    Room room = free == null ? Room.of(greatest.length) : free;
     try {
       Words words = new Words(file, bytes, from);
-      for (int f = 0; f < count; f++) {
-        for (int i = 0; i < greatest.length; i++) {
-          double value = words.nextPlain();
-          if (words.end() == words.start() || i == 0 && f > 0 && !words.isFirstInLine()) {
-            return false;
-          }
-          value = Double.isNaN(value) ? words.number("a number") : value;
-          if (Math.abs(value) > greatest[i]) {
-            return false;
-          }
-          numbers[f * greatest.length + i] = value;
+      for (int f = 0; f < count; f += BvhTracks.BLOCK) {
+        int some = Math.min(BvhTracks.BLOCK, count - f);
+        if (!rows(words, f == 0, some, room.numbers)) {
+          return false;
         }
+        tracks.convert(chunk, f, some, room.numbers, room.run);
       }
-      if (words.next() && words.start() < to) {
-        return false;
-      }
-      tracks.convertApart(chunk, count, numbers);
-      return true;
+      return !words.next() || words.start() >= to;
     } catch (FormatException e) {
       return false;
     } finally {
-      free.add(numbers);
+      this.free.add(room);
+    }
+  }
+
+  /** Reads some lines; false where one does not have its numbers. Modified: numbers. */
+  private boolean rows(Words words, boolean first, int count, double[] numbers)
+      throws FormatException {
+    int width = greatest.length;
+    for (int f = 0; f < count; f++) {
+      if (!(first && f == 0) && !words.isLineEnd()) {
+        return false;
+      }
+      int row = f * width;
+      int read = words.numbers(numbers, row, width);
+      while (read < width) {
+        if (words.end() == words.start()) {
+          return false;
+        }
+        numbers[row + read] = words.number("a number");
+        read += 1 + words.numbers(numbers, row + read + 1, width - read - 1);
+      }
+      for (int i = 0; i < width; i++) {
+        if (Math.abs(numbers[row + i]) > greatest[i]) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
+  /** What a thread works with, used again and again. */
+  private record Room(double[] numbers, EulerRun run) {
+    static Room of(int width) {
+      return new Room(new double[width * BvhTracks.BLOCK], new EulerRun(BvhTracks.BLOCK));
     }
   }
 

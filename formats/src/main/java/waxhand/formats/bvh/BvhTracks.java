@@ -17,6 +17,9 @@ import waxhand.formats.Up;
 
 /** Turns numbers of the file into tracks. */
 final class BvhTracks {
+  /** So many frames are converted in one go: few enough that the processor has them at hand. */
+  static final int BLOCK = 64;
+
   /** A shorter offset is none, metres. */
   private static final double LEAST_OFFSET_M = 1e-9;
 
@@ -43,39 +46,57 @@ final class BvhTracks {
 
   /** Converts a chunk after the one before it. */
   void convert(int chunk, int count, double[] numbers) {
-    convert(chunk, count, numbers, true);
-  }
-
-  /** Converts a chunk apart from all others, to be {@link #join joined} when all are there. */
-  void convertApart(int chunk, int count, double[] numbers) {
-    convert(chunk, count, numbers, false);
+    EulerRun run = new EulerRun(Math.min(BLOCK, count));
+    double[] block = new double[width * BLOCK];
+    for (int from = 0; from < count; from += BLOCK) {
+      int some = Math.min(BLOCK, count - from);
+      System.arraycopy(numbers, width * from, block, 0, width * some);
+      convert(chunk, from, some, block, run);
+    }
+    if (chunk > 0) {
+      join(chunk);
+    }
   }
 
   /** Puts the rotations of chunks that were converted apart on one side. */
   void join() {
+    for (int c = 1; c < Track.chunkCount(frames); c++) {
+      join(c);
+    }
+  }
+
+  private void join(int chunk) {
     for (double[][] chunks : rotations) {
-      for (int c = 1; c < chunks.length; c++) {
-        double[] before = chunks[c - 1];
-        if (Quats.dot(before, before.length - 4, chunks[c], 0) < 0) {
-          for (int i = 0; i < chunks[c].length; i++) {
-            chunks[c][i] = -chunks[c][i];
-          }
+      double[] before = chunks[chunk - 1];
+      double[] q = chunks[chunk];
+      if (Quats.dot(before, before.length - 4, q, 0) < 0) {
+        for (int i = 0; i < q.length; i++) {
+          q[i] = -q[i];
         }
       }
     }
   }
 
-  private void convert(int chunk, int count, double[] numbers, boolean after) {
-    EulerRun run = new EulerRun(count);
+  /**
+   * Converts some frames of a chunk behind those of the same chunk before them, and apart from all
+   * other chunks: to be {@link #join joined} when all are there.
+   *
+   * @param from first frame in the chunk
+   * @param count frames, {@link #BLOCK} at most
+   * @param numbers of these frames. Not modified.
+   * @param run room for so many rotations. Modified.
+   */
+  void convert(int chunk, int from, int count, double[] numbers, EulerRun run) {
+    int whole = Math.min(Track.CHUNK, frames - chunk * Track.CHUNK);
     for (int j = 0; j < layout.length; j++) {
-      double[] q = new double[4 * count];
-      double[] before = chunk == 0 || !after ? null : rotations[j][chunk - 1];
-      layout[j].rotations(numbers, width, count, up, run, q, before);
-      rotations[j][chunk] = q;
-      if (layout[j].hasPosition() || skeleton.parent(j) < 0) {
-        double[] p = new double[3 * count];
-        layout[j].positions(numbers, width, count, metres, up, p);
-        translations[j][chunk] = p;
+      boolean moves = layout[j].hasPosition() || skeleton.parent(j) < 0;
+      if (from == 0) {
+        rotations[j][chunk] = new double[4 * whole];
+        translations[j][chunk] = moves ? new double[3 * whole] : null;
+      }
+      layout[j].rotations(numbers, width, count, up, run, rotations[j][chunk], from);
+      if (moves) {
+        layout[j].positions(numbers, width, count, metres, up, translations[j][chunk], from);
       }
     }
   }
