@@ -3,9 +3,11 @@ package waxhand.rehearsal;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.joml.Vector3d;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -14,11 +16,15 @@ import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.chain.Plate;
 import waxhand.core.character.Character;
+import waxhand.core.character.LayFigures;
 import waxhand.core.character.Wardrobe;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.KnownContacts;
+import waxhand.core.contact.PartPoint;
 import waxhand.core.measure.CarriedOver;
 import waxhand.core.motion.FrameSet;
+import waxhand.core.motion.Joint;
+import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.character.Carried;
 import waxhand.core.passes.character.RetargetPass;
@@ -89,5 +95,43 @@ class OtherBodiesTest {
     double sized = Carried.over(in, put(in, RetargetPass.to("sized").withProps(1))).directionDeg();
     assertThat(kept).as("a crate that is not much too large for it").isBetween(2.0, 6.0);
     assertThat(sized).isLessThan(0.5);
+  }
+
+  /** The pilot with other forearms and hands. */
+  private static Character armed(double times) {
+    Skeleton pilot = LayFigures.named("pilot").orElseThrow().body().skeleton();
+    List<Joint> joints = new ArrayList<>();
+    for (Joint j : pilot.joints()) {
+      double by = j.name().matches("(left|right)-(forearm|hand)") ? times : 1;
+      Vector3d offset = new Vector3d(j.offset()).mul(by);
+      joints.add(new Joint(j.name(), j.parent(), offset, j.rest(), j.moves(), j.tip()));
+    }
+    Body body = Body.of(new Skeleton(joints));
+    return new Character("armed", body, Optional.empty(), Optional.empty());
+  }
+
+  /** Contacts are searched: hands lie on the floor, and soles stay while knees rest. */
+  @ParameterizedTest
+  @ValueSource(doubles = {0.7, 1, 1.2})
+  void whoeverCrawlsHasHandsOnTheFloorAndFeetThatStay(double arms) {
+    Motion take = Motion.of(Rehearsal.ofMate(MateScene.CRAWL, 6, 60, 5, Map.of()).truth());
+    Motion on = put(take.with(Wardrobe.OURS.with(armed(arms))), RetargetPass.to("armed"));
+    WorldPose pose = new WorldPose(on.body().skeleton());
+    double[] p = new double[3];
+    int hands = 0;
+    for (Contact contact : KnownContacts.of(on).contacts()) {
+      if (contact.part().isHand()) {
+        PartPoint wrist = contact.part().on(on.body()).orElseThrow();
+        pose.solve(on.clip(), (contact.frames().from() + contact.frames().to()) / 2);
+        wrist.place(pose, p, 0);
+        assertThat(p[1]).as(contact.toString()).isCloseTo(wrist.radiusM(), within(0.003));
+        hands++;
+      }
+    }
+    assertThat(hands).isGreaterThan(1);
+    CarriedOver over = Carried.over(take, on);
+    assertThat(over.speedMms()).isLessThan(1);
+    assertThat(over.sinkMm()).isLessThan(1);
+    assertThat(over.directionDeg()).isLessThan(6);
   }
 }

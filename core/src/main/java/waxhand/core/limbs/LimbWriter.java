@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import waxhand.core.body.JointRange;
 import waxhand.core.ik.LimbSolver;
+import waxhand.core.maths.Hermite;
 import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
@@ -17,6 +18,12 @@ import waxhand.core.scene.Motion;
 
 /** Solves frame by frame and writes the joints that change. */
 final class LimbWriter {
+  /** A limb whose middle is so far beside the line between its ends is bent, metres. */
+  private static final double BENT_M = 0.02;
+
+  /** It is turned about that line by all of what is wanted up to this, radians. */
+  private static final double SURE_RAD = Math.toRadians(90);
+
   /**
    * What is asked for over a region of frames.
    *
@@ -289,7 +296,7 @@ final class LimbWriter {
     }
     solver.solve(places, 0, root, goal, hinge, g.aside()[in], grows[which], turns);
     if (g.middleWeight()[in] > 0) {
-      overMiddle(g, captured, in);
+      overMiddle(g, captured, places, in);
     }
     double[] ends = g.turn();
     double[] tips = g.tipTurn();
@@ -338,33 +345,53 @@ final class LimbWriter {
     }
   }
 
-  /** Leads both bones over the place where knee or elbow rests. */
-  private void overMiddle(LimbGoals g, double[] places, int in) {
-    int at = 9 * in;
-    double w = g.middleWeight()[in];
-    double[] bone = new double[3];
+  /**
+   * Turns a limb about the line from its root to its goal, so that its middle comes as near as can
+   * be to where it rests; its end stays where it is.
+   */
+  private void overMiddle(LimbGoals g, double[] captured, double[] places, int in) {
     double[] to = new double[3];
-    double[] arcs = new double[8];
-    double length = BodyShift.distance(places, at, at + 3);
-    double size = 0;
-    BodyShift.middle(g, places, in, to);
+    double[] knee = new double[3];
+    double[] axis = new double[3];
+    BodyShift.middle(g, captured, in, to);
     for (int i = 0; i < 3; i++) {
-      bone[i] = places[at + 3 + i] - places[at + i];
+      knee[i] = places[3 + i] - places[i];
+      axis[i] = goal[i] - root[i];
       to[i] -= root[i];
-      size += to[i] * to[i];
     }
-    size = Math.sqrt(size);
-    if (size < 1e-6) {
+    double length = Math.sqrt(dot(axis, axis));
+    if (length < 1e-6) {
       return;
     }
-    LimbSolver.arc(bone, to, arcs, 0);
+    Quats.rotate(turns, 0, knee, 0, knee, 0);
     for (int i = 0; i < 3; i++) {
-      bone[i] = places[at + 6 + i] - places[at + 3 + i];
-      to[i] = goal[i] - root[i] - to[i] * length / size;
+      axis[i] /= length;
     }
-    LimbSolver.arc(bone, to, arcs, 4);
-    Quats.slerp(turns, 0, arcs, 0, w, turns, 0);
-    Quats.slerp(turns, 4, arcs, 4, w, turns, 4);
+    double along = dot(knee, axis);
+    double beside = dot(to, axis);
+    for (int i = 0; i < 3; i++) {
+      knee[i] -= along * axis[i];
+      to[i] -= beside * axis[i];
+    }
+    double least = Math.sqrt(Math.min(dot(knee, knee), dot(to, to)));
+    double x = knee[1] * to[2] - knee[2] * to[1];
+    double y = knee[2] * to[0] - knee[0] * to[2];
+    double z = knee[0] * to[1] - knee[1] * to[0];
+    double angle = Math.atan2(x * axis[0] + y * axis[1] + z * axis[2], dot(knee, to));
+    // a straight limb has its middle nowhere beside the line, and one that would have to turn by
+    // half has it to neither side
+    double sure =
+        Hermite.smoothstep(least / BENT_M)
+            * Hermite.smoothstep((Math.PI - Math.abs(angle)) / (Math.PI - SURE_RAD));
+    double half = 0.5 * g.middleWeight()[in] * sure * angle;
+    double sine = Math.sin(half);
+    double[] by = {sine * axis[0], sine * axis[1], sine * axis[2], Math.cos(half)};
+    Quats.multiply(by, 0, turns, 0, turns, 0);
+    Quats.multiply(by, 0, turns, 4, turns, 4);
+  }
+
+  private static double dot(double[] a, double[] b) {
+    return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
   }
 
   /**

@@ -7,7 +7,7 @@ import waxhand.core.maths.Quats;
 /** Keeps every place of a corrected foot out of the floor. */
 final class FootOverFloor {
   /** A free foot may sink so far, metres. */
-  static final double GRAZE = 0.001;
+  static final double GRAZE = 0.0008;
 
   private final FootPose pose;
   private final FloorPlane floor;

@@ -131,10 +131,12 @@ final class TogetherHands {
    * Adds what a palm must be shifted by, so that both are as far apart as they were, or so many
    * times as far.
    *
+   * @param amount how much it counts, 0 to 1
    * @param times how much farther apart
    */
   void add(
       Side side,
+      double amount,
       double times,
       int frame,
       WorldPose was,
@@ -159,6 +161,6 @@ final class TogetherHands {
     for (int i = 0; i < 3; i++) {
       by[i] = 0.5 * (c[i] + d[i]) + half * (a[i] - b[i]) - own[i];
     }
-    sum.add(share[frame], by[0], by[1], by[2]);
+    sum.add(amount * share[frame], by[0], by[1], by[2]);
   }
 }

@@ -65,9 +65,10 @@ public final class Touching {
    * What is wanted of the arms over some frames.
    *
    * @param held the take on the character, feet held
-   * @param amount how much hands are brought there, 0 to 1
+   * @param things how much hands are brought to things, 0 to 1
+   * @param body how much to the own body
    */
-  public List<LimbGoals> goals(Motion held, Frames region, double amount) {
+  public List<LimbGoals> goals(Motion held, Frames region, double things, double body) {
     List<LimbGoals> goals = new ArrayList<>();
     for (Side side : List.of(Side.LEFT, Side.RIGHT)) {
       if (source.hasHand(side)) {
@@ -85,9 +86,9 @@ public final class Touching {
       was.solve(in.clip(), f);
       is.solve(held.clip(), f);
       for (LimbGoals arm : goals) {
-        double free = amount * (1 - resting(arm.limb().side(), f));
+        double free = 1 - resting(arm.limb().side(), f);
         if (free > 0) {
-          arm(arm, n, free, near, was, is, sum);
+          arm(arm, n, free * things, free * body, near, was, is, sum);
         }
       }
     }
@@ -96,7 +97,14 @@ public final class Touching {
 
   /** What is wanted of one arm in a frame. Modified: goals, sum. */
   private void arm(
-      LimbGoals goals, int n, double free, List<Touch> near, WorldPose was, WorldPose is, Sum sum) {
+      LimbGoals goals,
+      int n,
+      double things,
+      double body,
+      List<Touch> near,
+      WorldPose was,
+      WorldPose is,
+      Sum sum) {
     Side side = goals.limb().side();
     int f = goals.frames().from() + n;
     source.palm(side, was, sum.before);
@@ -106,20 +114,20 @@ public final class Touching {
     for (Touch touch : near) {
       double weight = touch.side() == side ? touch.weight(f, in.clip().rateHz()) : 0;
       if (weight > 0 && touch.part() < Surface.count()) {
-        body(touch.part(), weight, was, is, sum);
+        body(touch.part(), body * weight, was, is, sum);
       } else if (weight > 0) {
         onProp = true;
-        prop(touch.part() - Surface.count(), weight, side, f, sum);
+        prop(touch.part() - Surface.count(), things * weight, side, f, sum);
       }
     }
     if (!onProp) {
-      together.add(side, apart, f, was, is, source, target, sum);
+      together.add(side, things, apart, f, was, is, source, target, sum);
     }
     for (int i = 0; i < 3; i++) {
-      goals.shift()[3 * n + i] = free * sum.shift(i);
+      goals.shift()[3 * n + i] = sum.shift(i);
     }
-    out(was, is, sum, free, goals.shift(), 3 * n);
-    goals.weight()[n] = free * sum.most;
+    out(was, is, sum, body, goals.shift(), 3 * n);
+    goals.weight()[n] = sum.most;
   }
 
   /** Shifts that are wanted by several things at once: a mean, as strong as the strongest. */

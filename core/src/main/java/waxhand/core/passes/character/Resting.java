@@ -3,9 +3,11 @@ package waxhand.core.passes.character;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.body.Body;
 import waxhand.core.body.Side;
 import waxhand.core.contact.Contact;
@@ -93,6 +95,21 @@ final class Resting {
         .map(c -> Plant.found(c.part(), c.frames(), ease, ease))
         .map(p -> p.madeByHand().withStrength(strength))
         .toList();
+  }
+
+  /**
+   * Hands and knees that lie on the floor in the take: they do on the character too, however long
+   * its arms and legs are.
+   */
+  Set<Contact> onFloor() {
+    Set<Contact> on = new HashSet<>();
+    for (Contact contact : contacts) {
+      double[] place = contact.part().isSole() ? null : place(in, contact);
+      if (place != null && place[1] - floorM < RAISED_M) {
+        on.add(contact);
+      }
+    }
+    return on;
   }
 
   /** The hands that are held where they rest. */

@@ -1,5 +1,6 @@
 package waxhand.core.passes.character;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -26,30 +27,14 @@ import waxhand.core.scene.Motion;
  *
  * @param character by name, one of the {@link Wardrobe}
  * @param travel what becomes of how far the body goes
- * @param feet how much feet are held to their contacts, 0 to 1
- * @param hands how much hands are brought to what they touched, 0 to 1
+ * @param holds by how much feet, hands, head and hips are brought back to what the take did
  * @param props how much props take the character's size, 0 to 1
  * @param map what the artist changed in which parts answer each other
  * @param match what the artist says about how the take and the character stand alike
  */
 public record RetargetPass(
-    String character,
-    Travel travel,
-    double feet,
-    double hands,
-    double props,
-    BodyMap map,
-    Match match)
+    String character, Travel travel, Holds holds, double props, BodyMap map, Match match)
     implements Pass {
-  private static final Amount FEET =
-      Amount.share("feet", "Feet", "How much feet are held where they stood, on the new legs.");
-
-  private static final Amount HANDS =
-      Amount.share(
-          "hands",
-          "Hands",
-          "How much hands are brought to what they held, and to where they touched the body.");
-
   private static final Amount PROPS =
       Amount.share(
           "props",
@@ -68,7 +53,9 @@ public record RetargetPass(
           "A frame in which the take stands as the character rests; found: how both rest.");
 
   private static final RetargetPass USUAL =
-      new RetargetPass("stoker", Travel.SCALED, 1, 1, 0, BodyMap.FOUND, Match.FOUND);
+      new RetargetPass("stoker", Travel.SCALED, Holds.ALL, 0, BodyMap.FOUND, Match.FOUND);
+
+  private static final List<String> AXES = List.of("sideDeg", "upDeg", "aheadDeg");
 
   public static final PassKind<RetargetPass> KIND =
       new PassKind<RetargetPass>(
@@ -76,54 +63,59 @@ public record RetargetPass(
               "Retarget",
               "Puts the take on another character.",
               USUAL,
-              List.of(
-                  new Setting.Text<>(
-                      "character",
-                      "Character",
-                      "Whom the take is put on.",
-                      in -> Wardrobe.of(in).names(),
-                      RetargetPass::character,
-                      RetargetPass::withCharacter),
-                  Setting.choice(
-                      "travel",
-                      "Travel",
-                      Travel.class,
-                      "How far the character goes: by as much farther as its legs are longer, as"
-                          + " far as was captured, or nowhere, its end brought to its beginning for"
-                          + " a loop.",
-                      RetargetPass::travel,
-                      (p, v) -> p.withTravel(v)),
-                  FEET.of(RetargetPass::feet, RetargetPass::withFeet),
-                  HANDS.of(RetargetPass::hands, RetargetPass::withHands),
-                  PROPS.of(RetargetPass::props, RetargetPass::withProps),
-                  Setting.items(
-                      "pairs",
-                      "Pairs",
-                      "Which joint of the character answers a part of the body, where that was"
-                          + " changed by hand.",
-                      new Setting.Form<>(RetargetPass::plain, RetargetPass::pair),
-                      p -> p.map.changed(),
-                      (p, v) -> p.withMap(new BodyMap(v))),
-                  MATCH.frame(
-                      p -> p.match.frame().stream().asDoubleStream().findFirst(),
-                      (p, v) -> p.withMatch(p.match.withFrame(whole(v)))),
-                  Setting.items(
-                      "turns",
-                      "Turned parts",
-                      "Parts of the character that were turned by hand, so that it stands as the"
-                          + " take does.",
-                      new Setting.Form<>(RetargetPass::plainTurn, RetargetPass::turn),
-                      p -> p.match.turns(),
-                      (p, v) -> p.withMatch(p.match.withTurns(v)))),
+              settings(),
               false,
               false)
           .in(Stage.CHARACTER);
 
-  private static final List<String> AXES = List.of("sideDeg", "upDeg", "aheadDeg");
+  private static List<Setting<RetargetPass>> settings() {
+    List<Setting<RetargetPass>> settings = new ArrayList<>();
+    settings.add(
+        new Setting.Text<>(
+            "character",
+            "Character",
+            "Whom the take is put on.",
+            in -> Wardrobe.of(in).names(),
+            RetargetPass::character,
+            RetargetPass::withCharacter));
+    settings.add(
+        Setting.choice(
+            "travel",
+            "Travel",
+            Travel.class,
+            "How far the character goes: by as much farther as its legs are longer, as"
+                + " far as was captured, or nowhere, its end brought to its beginning for"
+                + " a loop.",
+            RetargetPass::travel,
+            (p, v) -> p.withTravel(v)));
+    settings.addAll(Holds.settings());
+    settings.add(PROPS.of(RetargetPass::props, RetargetPass::withProps));
+    settings.add(
+        Setting.items(
+            "pairs",
+            "Pairs",
+            "Which joint of the character answers a part of the body, where that was"
+                + " changed by hand.",
+            new Setting.Form<>(RetargetPass::plain, RetargetPass::pair),
+            p -> p.map.changed(),
+            (p, v) -> p.withMap(new BodyMap(v))));
+    settings.add(
+        MATCH.frame(
+            p -> p.match.frame().stream().asDoubleStream().findFirst(),
+            (p, v) -> p.withMatch(p.match.withFrame(whole(v)))));
+    settings.add(
+        Setting.items(
+            "turns",
+            "Turned parts",
+            "Parts of the character that were turned by hand, so that it stands as the"
+                + " take does.",
+            new Setting.Form<>(RetargetPass::plainTurn, RetargetPass::turn),
+            p -> p.match.turns(),
+            (p, v) -> p.withMatch(p.match.withTurns(v))));
+    return settings;
+  }
 
   public RetargetPass {
-    FEET.check(feet);
-    HANDS.check(hands);
     PROPS.check(props);
   }
 
@@ -178,31 +170,36 @@ public record RetargetPass(
   }
 
   public RetargetPass withCharacter(String other) {
-    return new RetargetPass(other, travel, feet, hands, props, map, match);
+    return new RetargetPass(other, travel, holds, props, map, match);
   }
 
   public RetargetPass withTravel(Travel other) {
-    return new RetargetPass(character, other, feet, hands, props, map, match);
+    return new RetargetPass(character, other, holds, props, map, match);
+  }
+
+  public RetargetPass withHolds(Holds other) {
+    return new RetargetPass(character, travel, other, props, map, match);
   }
 
   public RetargetPass withFeet(double other) {
-    return new RetargetPass(character, travel, other, hands, props, map, match);
+    return withHolds(holds.withFeet(other));
   }
 
+  /** Of hands on things and on the own body. */
   public RetargetPass withHands(double other) {
-    return new RetargetPass(character, travel, feet, other, props, map, match);
+    return withHolds(holds.withHands(other).withBody(other));
   }
 
   public RetargetPass withProps(double other) {
-    return new RetargetPass(character, travel, feet, hands, other, map, match);
+    return new RetargetPass(character, travel, holds, other, map, match);
   }
 
   public RetargetPass withMap(BodyMap other) {
-    return new RetargetPass(character, travel, feet, hands, props, other, match);
+    return new RetargetPass(character, travel, holds, props, other, match);
   }
 
   public RetargetPass withMatch(Match other) {
-    return new RetargetPass(character, travel, feet, hands, props, map, other);
+    return new RetargetPass(character, travel, holds, props, map, other);
   }
 
   @Override

@@ -20,6 +20,7 @@ import waxhand.core.passes.ground.Planted;
 import waxhand.core.passes.ground.PlantsPass;
 import waxhand.core.props.Props;
 import waxhand.core.retarget.Correspondence;
+import waxhand.core.retarget.Gaze;
 import waxhand.core.retarget.PlacedBody;
 import waxhand.core.retarget.Touching;
 import waxhand.core.retarget.Transfer;
@@ -37,6 +38,7 @@ import waxhand.core.work.Work;
  * @param moved the take on the character, feet not yet held
  * @param planted what holds feet, knees and resting hands
  * @param touching where hands belong
+ * @param gaze where the head looks
  * @param treadmill what takes the travel away; empty where it stays
  * @param loop what brings its end to its beginning
  */
@@ -47,6 +49,7 @@ public record Retargeted(
     Motion moved,
     Optional<Planted> planted,
     Touching touching,
+    Gaze gaze,
     Optional<Treadmill> treadmill,
     Optional<Loop> loop)
     implements Prepared {
@@ -102,10 +105,14 @@ public record Retargeted(
             .with(KnownContacts.NONE)
             .with(new Props(Props.of(in).stream().map(path::prop).toList()));
     Optional<Planted> planted =
-        pass.feet() > 0
+        pass.holds().feet() > 0
             ? Optional.of(
                 PlantsPass.holding(
-                    moved, resting.plants(pass.feet()), resting.ground(moved, path.up())))
+                        moved,
+                        resting.plants(pass.holds().feet()),
+                        resting.ground(moved, path.up()),
+                        pass.holds().giveWay())
+                    .lyingOnFloor(resting.onFloor()))
             : Optional.empty();
     Optional<Treadmill> treadmill =
         pass.travel().isInPlace() ? Optional.of(new Treadmill(moved)) : Optional.empty();
@@ -116,7 +123,8 @@ public record Retargeted(
             transfer,
             moved,
             planted,
-            new Touching(in, moved, resting.hands(pass.feet()), path.size(), path.apart()),
+            new Touching(in, moved, resting.hands(pass.holds().feet()), path.size(), path.apart()),
+            new Gaze(target),
             treadmill,
             Optional.empty());
     return pass.travel() == Travel.LOOP ? open.closed() : open;
@@ -127,7 +135,7 @@ public record Retargeted(
     Motion first = apply(in, Frames.first(1), Work.UNWATCHED);
     Motion last = apply(in, new Frames(frames - 1, frames), Work.UNWATCHED);
     Optional<Loop> closing = Optional.of(new Loop(first, last));
-    return new Retargeted(pass, in, transfer, moved, planted, touching, treadmill, closing);
+    return new Retargeted(pass, in, transfer, moved, planted, touching, gaze, treadmill, closing);
   }
 
   private double rateHz() {
@@ -137,7 +145,7 @@ public record Retargeted(
   /** Hands brought to what they touch in some frames. */
   private Clip touching(Motion feet, Frames run) {
     Frames region = run.grown(Reposer.steadyReach(rateHz())).within(moved.clip().allFrames());
-    List<LimbGoals> goals = touching.goals(feet, region, pass.hands());
+    List<LimbGoals> goals = touching.goals(feet, region, pass.holds().hands(), pass.holds().body());
     if (goals.stream().allMatch(LimbGoals::isNone)) {
       return feet.clip();
     }
@@ -151,7 +159,7 @@ public record Retargeted(
   @Override
   public int reach() {
     int hands =
-        pass.hands() > 0 ? Reposer.steadyReach(rateHz()) + Reposer.steadyLooks(rateHz()) : 0;
+        pass.holds().anyHands() ? Reposer.steadyReach(rateHz()) + Reposer.steadyLooks(rateHz()) : 0;
     return planted.map(Planted::reach).orElse(0) + hands;
   }
 
@@ -159,9 +167,10 @@ public record Retargeted(
   public Motion apply(Motion now, Frames frames, Work work) {
     Frames all = moved.clip().allFrames();
     int around = Reposer.steadyReach(rateHz()) + Reposer.steadyLooks(rateHz());
-    Frames wide = pass.hands() > 0 ? frames.grown(around).within(all) : frames;
+    Frames wide = pass.holds().anyHands() ? frames.grown(around).within(all) : frames;
     Motion held = planted.map(p -> p.apply(moved, wide, work)).orElse(moved);
-    if (pass.hands() > 0) {
+    held = held.with(gaze.kept(held.clip(), moved.clip(), wide, pass.holds().gaze()));
+    if (pass.holds().anyHands()) {
       Motion feet = held;
       held =
           held.with(

@@ -83,6 +83,21 @@ public record Planted(
         other);
   }
 
+  /** The same with hands and knees on the floor, of contacts that are known to lie there. */
+  public Planted lyingOnFloor(Set<Contact> known) {
+    List<SpotHold> laid =
+        spots.stream()
+            .map(
+                h ->
+                    known.contains(new Contact(h.plant().part(), h.plant().frames()))
+                        ? h.lyingOn(ground.floor().heightM())
+                        : h)
+            .toList();
+    return new Planted(
+        pass, place, searched, plants, contacts, plan, laid, letGo, ground, body, rateHz, feet,
+        bearable);
+  }
+
   @Override
   public PlantsPass shown() {
     PlantsPass shown = pass.withSoles(pass.soles().or(Soled.of(body)));

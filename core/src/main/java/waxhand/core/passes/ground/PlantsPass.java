@@ -242,12 +242,16 @@ public record PlantsPass(
    * What holds plants that are known, without a search: the usual pass, with these made by hand.
    * They are held to the spot, for knees that snap no harder than {@link #BEARABLE_TIMES} the
    * hardest that was captured.
+   *
+   * @param giveWay how far the body goes to where limbs do not reach, 0 to 1
    */
-  public static Planted holding(Motion in, List<Plant> plants, Ground ground) {
+  public static Planted holding(Motion in, List<Plant> plants, Ground ground, double giveWay) {
     List<Contact> contacts = plants.stream().map(p -> new Contact(p.part(), p.frames())).toList();
     Map<Side, FootRest> rests = FootRest.of(in, contacts, ground);
     rests.replaceAll((side, rest) -> rest.onKnownSoles().laidFlat());
-    return KIND.defaults()
+    PlantsPass usual = KIND.defaults();
+    return usual
+        .withWays(usual.ways.withGiveWay(giveWay))
         .withKept(plants, List.of())
         .held(in, Place.ALL, List.of(), ground, rests, null)
         .bearing(Bearable.asIn(in, BEARABLE_TIMES));

@@ -46,7 +46,8 @@ import waxhand.core.work.Work;
 /** A take on other bodies: told by where bones point, where feet stand, and the way back. */
 class RetargetTest {
   private static final RetargetPass BARE =
-      new RetargetPass("other", Travel.SCALED, 0, 0, 0, BodyMap.FOUND, Match.FOUND);
+      new RetargetPass(
+          "other", Travel.SCALED, new Holds(0, 0, 0, 0, 0), 0, BodyMap.FOUND, Match.FOUND);
 
   private static Motion put(Motion in, RetargetPass pass) {
     return Plate.of("retarget", pass).apply(in, in.clip().allFrames(), Work.UNWATCHED);
@@ -122,10 +123,7 @@ class RetargetTest {
     Motion in = bending(240);
     Character pilot = LayFigures.named("pilot").orElseThrow();
     for (Character target : List.of(pilot, resting(pilot, 80), resting(pilot, -90))) {
-      Motion on =
-          put(
-              with(in, target),
-              new RetargetPass(target.name(), Travel.SCALED, 0, 0, 0, BodyMap.FOUND, Match.FOUND));
+      Motion on = put(with(in, target), BARE.withCharacter(target.name()));
       CarriedOver over = CarriedOver.of(in, on, List.of(), 0);
       assertThat(over.directionDeg()).as(target.name()).isLessThan(1e-4);
       assertThat(over.kneePeak()).isLessThan(1.001);
@@ -135,7 +133,8 @@ class RetargetTest {
   }
 
   private static RetargetPass backTo() {
-    return new RetargetPass("back", Travel.SCALED, 0, 0, 0, BodyMap.FOUND, Match.FOUND);
+    return new RetargetPass(
+        "back", Travel.SCALED, new Holds(0, 0, 0, 0, 0), 0, BodyMap.FOUND, Match.FOUND);
   }
 
   /** The same body with its arms turned forwards or down at rest, degrees. */
@@ -242,9 +241,7 @@ class RetargetTest {
             List.of(
                 new PartTurn(Role.LEFT_UPPER_ARM, 10, -20, 15),
                 new PartTurn(Role.LEFT_FOREARM, 5, 0, 30)));
-    RetargetPass pass =
-        new RetargetPass("pilot", Travel.SCALED, 0, 0, 0, BodyMap.FOUND, Match.FOUND)
-            .withMatch(match);
+    RetargetPass pass = BARE.withCharacter("pilot").withMatch(match);
     Retargeted ready = (Retargeted) pass.prepared(in, Place.ALL);
     Motion before = put(in, pass);
     int frame = 90;
