@@ -37,6 +37,11 @@ public interface PassPicture {
     return Set.of();
   }
 
+  /** Keys of the settings that stand below it, as they are seldom changed. */
+  default Set<String> below() {
+    return Set.of();
+  }
+
   /** Draws a plate of its kind for the present take and frame. */
   void show(Session session, String plateId);
 

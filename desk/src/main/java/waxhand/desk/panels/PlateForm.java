@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import javafx.geometry.Pos;
 import javafx.geometry.VPos;
@@ -129,12 +130,16 @@ final class PlateForm extends VBox {
     VBox box = new VBox(8);
     List<Editor> editors = new ArrayList<>();
     List<Node> nodes = new ArrayList<>();
+    List<Node> below = new ArrayList<>();
+    Set<String> seldom = picture.map(PassPicture::below).orElse(Set.of());
     for (Setting<?> setting : kind.settings()) {
       Editor editor = factory.of(setting);
       Node node = editor.node();
       editors.add(editor);
       nodes.add(node);
-      if (!editor.isNarrow()) {
+      if (seldom.contains(setting.key())) {
+        below.add(node);
+      } else if (!editor.isNarrow()) {
         box.getChildren().add(node);
       } else if (!box.getChildren().isEmpty()
           && box.getChildren().get(box.getChildren().size() - 1) instanceof FlowPane line) {
@@ -145,6 +150,7 @@ final class PlateForm extends VBox {
     }
     picture.ifPresent(
         p -> box.getChildren().add(p.isFirst() ? 0 : box.getChildren().size(), p.node()));
+    box.getChildren().addAll(below);
     return new Own(box, editors, nodes, picture);
   }
 

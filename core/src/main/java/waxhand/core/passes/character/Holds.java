@@ -21,12 +21,12 @@ public record Holds(double feet, double hands, double body, double gaze, double 
       Amount.share("feet", "Feet", "How much feet are held where they stood, on the new legs.");
 
   private static final Amount HANDS =
-      Amount.share("hands", "Hands on things", "How much hands are brought to what they held.");
+      Amount.share("hands", "Holding", "How much hands are brought to what they held.");
 
   private static final Amount BODY =
       Amount.share(
           "body",
-          "Hands on the body",
+          "Touching",
           "How much hands are brought to where they touched the own body, and kept out of it.");
 
   private static final Amount GAZE =

@@ -213,6 +213,11 @@ public final class MapPicture implements PassPicture {
   }
 
   @Override
+  public Set<String> below() {
+    return Set.of("body", "gaze", "giveWay");
+  }
+
+  @Override
   public Node node() {
     return box;
   }
