@@ -36,6 +36,11 @@ final class FootingEnds {
     return frame - all.from() <= all.to() - 1 - frame;
   }
 
+  /** The first or the last frame of a footing, whichever is nearer. */
+  private static int end(Footing footing, int frame) {
+    return begins(footing, frame) ? footing.frames().from() : footing.frames().to() - 1;
+  }
+
   /** How much the body goes by what the foot asks for in a frame of a footing, 0 to 1. */
   double weight(Footing footing, int frame) {
     return 1 - LESS * doubt(footing, frame);
@@ -43,8 +48,7 @@ final class FootingEnds {
 
   /** How doubtful it is that the foot rests in a frame of a footing, from 1 at an end to 0. */
   double doubt(Footing footing, int frame) {
-    Frames all = footing.frames();
-    int end = begins(footing, frame) ? all.from() : all.to() - 1;
+    int end = end(footing, frame);
     return end == 0 || end == count - 1 || isByHand(footing, end)
         ? 0
         : FootCorrector.fade(Math.abs(frame - end), (int) Math.round(DOUBTFUL_S * rateHz));
@@ -61,6 +65,9 @@ final class FootingEnds {
 
   /** How high a foot may be over its spot in a frame and is not pressed down, metres. */
   double spared(Footing footing, int frame) {
+    if (isByHand(footing, end(footing, frame))) {
+      return 0;
+    }
     Frames all = footing.frames();
     int landed = all.from() == 0 ? count : frame - all.from();
     int left = all.to() == count ? count : all.to() - 1 - frame;
