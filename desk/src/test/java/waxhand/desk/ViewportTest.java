@@ -7,6 +7,7 @@ import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.geometry.VerticalDirection;
 import javafx.scene.Node;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.junit.jupiter.api.Test;
@@ -65,6 +66,40 @@ class ViewportTest extends DeskTest {
     interact(() -> session.choose("take-2"));
     untilWorkedOut();
     assertThat(bench.viewport().isIsolated()).as("another take is shown whole").isFalse();
+  }
+
+  private WritableImage seen() {
+    WritableImage[] seen = new WritableImage[1];
+    interact(() -> seen[0] = bench.viewport().snapshot(null, null));
+    return seen[0];
+  }
+
+  /** Whether pictures are other in a part of them, told by shares of width and height. */
+  private static boolean differ(WritableImage a, WritableImage b, double... part) {
+    for (int y = (int) (part[1] * a.getHeight()); y < part[3] * a.getHeight(); y++) {
+      for (int x = (int) (part[0] * a.getWidth()); x < part[2] * a.getWidth(); x++) {
+        if (a.getPixelReader().getArgb(x, y) != b.getPixelReader().getArgb(x, y)) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  @Test
+  void theFigureStandsAloneWithoutWhatHelps() throws Exception {
+    open();
+    double[] scale = {0.75, 0.9, 1, 1};
+    double[] axes = {0, 0.75, 0.2, 1};
+    double[] chest = {0.4, 0.15, 0.6, 0.5};
+    WritableImage whole = seen();
+    run("helpers");
+    WritableImage alone = seen();
+    assertThat(differ(whole, alone, scale)).as("the scale is gone").isTrue();
+    assertThat(differ(whole, alone, axes)).as("the axes are").isTrue();
+    assertThat(differ(whole, alone, chest)).as("the figure is as it was").isFalse();
+    run("helpers");
+    assertThat(differ(whole, seen(), 0, 0, 1, 1)).as("all is back").isFalse();
   }
 
   @Test

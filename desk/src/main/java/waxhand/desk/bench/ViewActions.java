@@ -97,6 +97,18 @@ final class ViewActions {
         "",
         "G",
         () -> viewport.printsShownProperty().set(!viewport.printsShownProperty().get()));
+    always(
+        "helpers",
+        "Figure alone, or with wire, marks and scale",
+        "",
+        "Alt+G",
+        () -> {
+          viewport.setHelpersShown(!viewport.areHelpersShown());
+          say.accept(
+              viewport.areHelpersShown()
+                  ? "Wire, marks and scale are shown"
+                  : "The figure alone: Alt+G shows the rest");
+        });
     commands.add(
         GROUP,
         "isolate",

@@ -24,6 +24,7 @@ final class Overlay extends Canvas {
   private static final double LONGEST_BAR_SHARE = 0.35;
 
   private boolean axesShown = true;
+  private boolean helpersShown = true;
   private final Palette palette;
 
   /** Half the size of the axes and their letters. */
@@ -80,8 +81,10 @@ final class Overlay extends Canvas {
     if (strokes && wire.motion().isPresent() && wax.motion().isPresent()) {
       strokes(g, camera, wire, wax, isolated);
     }
-    axes(g, camera);
-    scaleBar(g, camera);
+    if (helpersShown) {
+      axes(g, camera);
+      scaleBar(g, camera);
+    }
   }
 
   /** What was taken away: from where each joint was to where it is. */
@@ -158,6 +161,11 @@ final class Overlay extends Canvas {
         }
       }
     }
+  }
+
+  /** Whether axes and scale are shown; at first they are. */
+  void setHelpersShown(boolean shown) {
+    helpersShown = shown;
   }
 
   /** Whether the axes are in a corner; at first they are. */

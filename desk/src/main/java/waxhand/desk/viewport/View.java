@@ -42,7 +42,8 @@ public final class View extends Pane {
   private BitSet selection = new BitSet();
   private BitSet isolated = new BitSet();
   private List<Mark> marks = List.of();
-  private boolean wireShown = true;
+  private boolean helpersShown = true;
+  private boolean wireOnly;
   private boolean strokes;
   private Consumer<Camera> turned = c -> {};
   private IntConsumer picked = j -> {};
@@ -209,6 +210,7 @@ public final class View extends Pane {
   }
 
   void setWax(double share) {
+    wireOnly = share == 0;
     solid.ifPresent(s -> s.setOpacity(share));
     draw();
   }
@@ -218,8 +220,10 @@ public final class View extends Pane {
     repaint();
   }
 
-  void setWireShown(boolean shown) {
-    wireShown = shown;
+  /** Wire, strokes, axes and scale; the wire stays where there is nothing else. */
+  void setHelpersShown(boolean shown) {
+    helpersShown = shown;
+    overlay.setHelpersShown(shown);
     draw();
   }
 
@@ -283,6 +287,8 @@ public final class View extends Pane {
     solid.ifPresent(s -> s.show(marks.stream().flatMap(m -> m.prints().stream()).toList()));
     solid.ifPresent(s -> s.show(wax.motion().map(Props::of).orElse(List.of()), waxFrame));
     markLayer.draw(sight(), marks, !isSolid());
-    overlay.draw(camera, wire, wireShown, wax, strokes, isolated, isSolid() ? null : wax, waxFrame);
+    boolean wired = helpersShown || wireOnly || !isSolid();
+    boolean stroked = strokes && helpersShown;
+    overlay.draw(camera, wire, wired, wax, stroked, isolated, isSolid() ? null : wax, waxFrame);
   }
 }

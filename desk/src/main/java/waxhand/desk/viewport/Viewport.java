@@ -59,6 +59,7 @@ public final class Viewport extends Pane {
   private final BooleanProperty follow = new SimpleBooleanProperty(true);
   private View active;
   private boolean twoTone;
+  private boolean helpersShown = true;
   private Wax wax = Wax.SOLID;
   private String framedTake = "";
   private final WorkedOut<Skins.Key, Skins> skins = new WorkedOut<>(Skins.NONE);
@@ -185,7 +186,7 @@ public final class Viewport extends Pane {
   private List<Mark> marks() {
     return sources.stream()
         .flatMap(source -> source.marks().stream())
-        .filter(mark -> printsShown.get() || mark.prints().isEmpty())
+        .filter(mark -> helpersShown && (printsShown.get() || mark.prints().isEmpty()))
         .toList();
   }
 
@@ -224,8 +225,15 @@ public final class Viewport extends Pane {
     magnifier.view().setTwoTone(apart);
   }
 
-  public void setWireShown(boolean shown) {
-    views.forEach(v -> v.setWireShown(shown));
+  /** Whether wire, marks, axes and scale are shown with the figure. */
+  public boolean areHelpersShown() {
+    return helpersShown;
+  }
+
+  public void setHelpersShown(boolean shown) {
+    helpersShown = shown;
+    views.forEach(v -> v.setHelpersShown(shown));
+    remark();
   }
 
   /** Takes the colours of the theme. */
