@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,6 +22,7 @@ import waxhand.core.character.Wardrobe;
 import waxhand.core.contact.Contact;
 import waxhand.core.contact.KnownContacts;
 import waxhand.core.contact.PartPoint;
+import waxhand.core.maths.Poses;
 import waxhand.core.measure.CarriedOver;
 import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Joint;
@@ -28,6 +30,10 @@ import waxhand.core.motion.Skeleton;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.passes.character.Carried;
 import waxhand.core.passes.character.RetargetPass;
+import waxhand.core.props.Prop;
+import waxhand.core.props.PropPath;
+import waxhand.core.props.Props;
+import waxhand.core.props.Shape;
 import waxhand.core.retarget.Transfer;
 import waxhand.core.scene.Motion;
 import waxhand.core.work.Work;
@@ -110,21 +116,49 @@ class OtherBodiesTest {
     return new Character("armed", body, Optional.empty(), Optional.empty());
   }
 
+  private static int middle(Contact contact) {
+    return (contact.frames().from() + contact.frames().to()) / 2;
+  }
+
+  /** The place a part rests on in the middle of a contact, metres. */
+  private static double[] under(Motion motion, Contact contact) {
+    PartPoint part = contact.part().on(motion.body()).orElseThrow();
+    WorldPose pose = new WorldPose(motion.body().skeleton());
+    pose.solve(motion.clip(), middle(contact));
+    double[] p = new double[3];
+    part.place(pose, p, 0);
+    p[1] -= part.radiusM();
+    return p;
+  }
+
+  /** A motion with a thing that stands on the floor. */
+  private static Motion standing(Motion motion, Shape shape, double x, double z) {
+    double[] poses = new double[Poses.SIZE * motion.clip().frames()];
+    for (int at = 0; at < poses.length; at += Poses.SIZE) {
+      poses[at] = x;
+      poses[at + 2] = z;
+      poses[at + 6] = 1;
+    }
+    Prop prop = new Prop("it", shape, "", PropPath.adopt(poses));
+    return motion.with(new Props(List.of(prop)));
+  }
+
+  /** How far a part is over the one thing there is, in the middle of a contact, metres. */
+  private static double overIt(Motion motion, Contact contact) {
+    double[] p = under(motion, contact);
+    return Props.of(motion).get(0).outside(middle(contact), p[0], p[1], p[2]);
+  }
+
   /** Contacts are searched: hands lie on the floor, and soles stay while knees rest. */
   @ParameterizedTest
   @ValueSource(doubles = {0.7, 1, 1.2})
   void whoeverCrawlsHasHandsOnTheFloorAndFeetThatStay(double arms) {
     Motion take = Motion.of(Rehearsal.ofMate(MateScene.CRAWL, 6, 60, 5, Map.of()).truth());
     Motion on = put(take.with(Wardrobe.OURS.with(armed(arms))), RetargetPass.to("armed"));
-    WorldPose pose = new WorldPose(on.body().skeleton());
-    double[] p = new double[3];
     int hands = 0;
     for (Contact contact : KnownContacts.of(on).contacts()) {
       if (contact.part().isHand()) {
-        PartPoint wrist = contact.part().on(on.body()).orElseThrow();
-        pose.solve(on.clip(), (contact.frames().from() + contact.frames().to()) / 2);
-        wrist.place(pose, p, 0);
-        assertThat(p[1]).as(contact.toString()).isCloseTo(wrist.radiusM(), within(0.003));
+        assertThat(under(on, contact)[1]).as(contact.toString()).isCloseTo(0, within(0.003));
         hands++;
       }
     }
@@ -133,5 +167,46 @@ class OtherBodiesTest {
     assertThat(over.speedMms()).isLessThan(1);
     assertThat(over.sinkMm()).isLessThan(1);
     assertThat(over.directionDeg()).isLessThan(6);
+  }
+
+  /** It keeps its own size, or takes the body's: the hand lies on it. */
+  @ParameterizedTest
+  @ValueSource(doubles = {1.05, 1.63, 1.95, 2.45})
+  void aHandOnABollardLiesOnItWhoeverComes(double heightM) {
+    Rehearsal take =
+        Rehearsal.of(new Rehearsal.Order(Scene.BOLLARD_KNEEL, 8, 60, 501, 1.78, true, Map.of()));
+    Motion bare = known(take, sized(heightM));
+    Contact hand =
+        take.contacts().stream().filter(c -> c.part().isHand()).findFirst().orElseThrow();
+    double[] top = under(bare, hand);
+    Motion in = standing(bare, new Shape.Cylinder(0.3, top[1]), top[0], top[2]);
+    for (double size : new double[] {0, 1}) {
+      Motion on = put(in, RetargetPass.to("sized").withProps(size));
+      assertThat(overIt(on, hand)).as("size " + size).isCloseTo(0, within(0.003));
+      CarriedOver over = Carried.over(in, on);
+      assertThat(over.directionDeg()).isLessThan(6);
+      assertThat(over.speedMms()).isLessThan(1);
+      assertThat(over.kneePeak()).isLessThan(1.25);
+    }
+  }
+
+  /** What feet stand on is as much higher as legs are longer, as steps are. */
+  @ParameterizedTest
+  @ValueSource(doubles = {1.05, 1.95, 2.45})
+  void whoStandsOnALandingStandsOnItWhoeverComes(double heightM) {
+    Rehearsal take = Rehearsal.ofMate(MateScene.STAIRS, 8, 60, 3, Map.of());
+    Motion bare = known(take, sized(heightM));
+    Contact ball =
+        take.contacts().stream()
+            .filter(c -> c.part().isSole() && c.part().place() == 1)
+            .max(Comparator.comparingDouble(c -> under(bare, c)[1]))
+            .orElseThrow();
+    double[] top = under(bare, ball);
+    assertThat(top[1]).isGreaterThan(0.3);
+    Motion in = standing(bare, new Shape.Box(0.5, top[1], 0.5), top[0], top[2]);
+    for (double size : new double[] {0, 1}) {
+      Motion on = put(in, RetargetPass.to("sized").withProps(size));
+      assertThat(overIt(on, ball)).as("size " + size).isCloseTo(0, within(0.003));
+    }
   }
 }

@@ -11,9 +11,9 @@ package waxhand.core.plants;
  * @param overM how far wrist or knee are over what they rest on, metres
  */
 public record SpotHold(Plant plant, double x, double y, double z, double headingRad, double overM) {
-  /** The same spot with the part lying on ground of this height, metres. */
-  public SpotHold lyingOn(double groundM) {
-    return new SpotHold(plant, x, groundM + overM, z, headingRad, overM);
+  /** The same with the part lying on another place, metres. */
+  public SpotHold lyingOn(double otherX, double groundM, double otherZ) {
+    return new SpotHold(plant, otherX, groundM + overM, otherZ, headingRad, overM);
   }
 
   /** The same spot held by another plant. */

@@ -7,8 +7,6 @@ import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.body.Side;
 import waxhand.core.maths.Hermite;
-import waxhand.core.maths.Poses;
-import waxhand.core.maths.Quats;
 import waxhand.core.motion.Clip;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
@@ -99,7 +97,7 @@ record Touch(Side side, int part, Frames frames) {
           } else {
             Prop prop = props.get(n - parts);
             distance = prop.outside(f, palm[0], palm[1], palm[2]);
-            seen(prop, f, palm, in3);
+            prop.seen(f, palm, in3);
           }
           double way =
               Math.hypot(Math.hypot(in3[0] - seen[n][0], in3[1] - seen[n][1]), in3[2] - seen[n][2]);
@@ -119,14 +117,6 @@ record Touch(Side side, int part, Frames frames) {
         }
       }
     }
-  }
-
-  private static void seen(Prop prop, int frame, double[] palm, double[] dest) {
-    double[] pose = new double[Poses.SIZE];
-    prop.path().read(frame, pose, 0);
-    double[] back = {-pose[3], -pose[4], -pose[5], pose[6]};
-    double[] off = {palm[0] - pose[0], palm[1] - pose[1], palm[2] - pose[2]};
-    Quats.rotate(back, 0, off, 0, dest, 0);
   }
 
   private static double bend(Body body, WorldPose pose, Side side) {

@@ -8,7 +8,6 @@ import waxhand.core.contact.Contact;
 import waxhand.core.limbs.Limb;
 import waxhand.core.limbs.LimbGoals;
 import waxhand.core.maths.Hermite;
-import waxhand.core.maths.Poses;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.props.Prop;
@@ -37,19 +36,16 @@ public final class Touching {
   private final List<Contact> resting;
   private final List<Prop> before;
   private final List<Prop> after;
-  private final double size;
   private final double apart;
 
   /**
    * @param in the take
    * @param moved it on the character, with props where the character meets them
    * @param resting hands that are held where they rest
-   * @param size how much larger props are than in the take
    * @param apart how much farther apart hands are that go as one
    */
-  public Touching(Motion in, Motion moved, List<Contact> resting, double size, double apart) {
+  public Touching(Motion in, Motion moved, List<Contact> resting, double apart) {
     this.resting = List.copyOf(resting);
-    this.size = size;
     this.apart = apart;
     this.in = in;
     this.moved = moved;
@@ -231,22 +227,17 @@ public final class Touching {
   private void prop(int number, double weight, Side side, int frame, Sum sum) {
     double[] a = sum.before;
     double[] b = sum.after;
-    double[] pose = new double[Poses.SIZE];
-    double[] now = new double[Poses.SIZE];
-    double[] seen = new double[Poses.SIZE];
-    double[] hand = new double[Poses.SIZE];
+    double[] hand = new double[3];
     Prop prop = before.get(number);
-    prop.path().read(frame, pose, 0);
-    after.get(number).path().read(frame, now, 0);
-    System.arraycopy(a, 0, hand, 0, 3);
-    hand[6] = 1;
-    Poses.relative(pose, hand, seen);
+    Prop its = after.get(number);
+    double size = its.timesAs(prop);
+    prop.seen(frame, a, hand);
     for (int i = 0; i < 3; i++) {
-      seen[i] *= size;
+      hand[i] *= size;
     }
     double larger = target.handM(side) / Math.max(1e-6, source.handM(side));
-    outwards(after.get(number), seen, prop.outside(frame, a[0], a[1], a[2]) * (larger - size));
-    Poses.within(now, seen, hand);
+    outwards(its, hand, prop.outside(frame, a[0], a[1], a[2]) * (larger - size));
+    its.placed(frame, hand, hand);
     sum.add(weight, hand[0] - b[0], hand[1] - b[1], hand[2] - b[2]);
   }
 

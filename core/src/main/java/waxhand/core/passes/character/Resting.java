@@ -3,11 +3,9 @@ package waxhand.core.passes.character;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import waxhand.core.body.Body;
 import waxhand.core.body.Side;
 import waxhand.core.contact.Contact;
@@ -24,6 +22,7 @@ import waxhand.core.motion.FrameSet;
 import waxhand.core.motion.Frames;
 import waxhand.core.motion.WorldPose;
 import waxhand.core.plants.Plant;
+import waxhand.core.plants.SpotHold;
 import waxhand.core.props.Prop;
 import waxhand.core.props.PropPath;
 import waxhand.core.props.Props;
@@ -97,19 +96,64 @@ final class Resting {
         .toList();
   }
 
-  /**
-   * Hands and knees that lie on the floor in the take: they do on the character too, however long
-   * its arms and legs are.
-   */
-  Set<Contact> onFloor() {
-    Set<Contact> on = new HashSet<>();
-    for (Contact contact : contacts) {
-      double[] place = contact.part().isSole() ? null : place(in, contact);
-      if (place != null && place[1] - floorM < RAISED_M) {
-        on.add(contact);
+  /** Whether a foot of the take stands on a prop. */
+  boolean standsOn(Prop prop) {
+    for (Map.Entry<Contact, Double> e : heights.entrySet()) {
+      Contact contact = e.getKey();
+      double[] place = e.getValue() - floorM < RAISED_M ? null : place(in, contact);
+      int middle = middle(contact.frames());
+      if (place != null
+          && Math.abs(prop.outside(middle, place[0], place[1], place[2])) < RAISED_M
+          && prop.path().isStill(middle)) {
+        return true;
       }
     }
-    return on;
+    return false;
+  }
+
+  /** The middle of some frames as far as the take has them. */
+  private int middle(Frames frames) {
+    Frames its = frames.within(in.clip().allFrames());
+    return (its.from() + its.to()) / 2;
+  }
+
+  /**
+   * Where a hand or a knee lies that lay on the floor in the take, or on a prop: there too, however
+   * long the character's arms and legs are.
+   *
+   * @param moved the take on it, with props where it meets them
+   */
+  SpotHold lying(SpotHold hold, Motion moved) {
+    double[] place = place(in, new Contact(hold.plant().part(), hold.plant().frames()));
+    if (place == null) {
+      return hold;
+    }
+    int middle = middle(hold.plant().frames());
+    double nearest = Math.abs(place[1] - floorM);
+    int on = -1;
+    List<Prop> props = Props.of(in);
+    for (int n = 0; n < props.size(); n++) {
+      Prop prop = props.get(n);
+      double away = Math.abs(prop.outside(middle, place[0], place[1], place[2]));
+      if (away < nearest && prop.path().isStill(middle)) {
+        nearest = away;
+        on = n;
+      }
+    }
+    if (nearest >= RAISED_M) {
+      return hold;
+    }
+    double[] to = {hold.x(), floorM, hold.z()};
+    if (on >= 0) {
+      Prop its = Props.of(moved).get(on);
+      double size = its.timesAs(props.get(on));
+      props.get(on).seen(middle, place, to);
+      for (int i = 0; i < 3; i++) {
+        to[i] *= size;
+      }
+      its.placed(middle, to, to);
+    }
+    return hold.lyingOn(to[0], to[1], to[2]);
   }
 
   /** The hands that are held where they rest. */

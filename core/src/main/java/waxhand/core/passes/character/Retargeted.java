@@ -103,7 +103,9 @@ public record Retargeted(
             .with(Shielded.of(in).kind().none())
             .with(Filled.of(in).kind().none())
             .with(KnownContacts.NONE)
-            .with(new Props(Props.of(in).stream().map(path::prop).toList()));
+            .with(
+                new Props(
+                    Props.of(in).stream().map(p -> path.prop(p, resting.standsOn(p))).toList()));
     Optional<Planted> planted =
         pass.holds().feet() > 0
             ? Optional.of(
@@ -112,7 +114,7 @@ public record Retargeted(
                         resting.plants(pass.holds().feet()),
                         resting.ground(moved, path.up()),
                         pass.holds().giveWay())
-                    .lyingOnFloor(resting.onFloor()))
+                    .lying(hold -> resting.lying(hold, moved)))
             : Optional.empty();
     Optional<Treadmill> treadmill =
         pass.travel().isInPlace() ? Optional.of(new Treadmill(moved)) : Optional.empty();
@@ -123,7 +125,7 @@ public record Retargeted(
             transfer,
             moved,
             planted,
-            new Touching(in, moved, resting.hands(pass.holds().feet()), path.size(), path.apart()),
+            new Touching(in, moved, resting.hands(pass.holds().feet()), path.apart()),
             new Gaze(target),
             treadmill,
             Optional.empty());

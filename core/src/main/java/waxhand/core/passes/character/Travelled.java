@@ -40,8 +40,13 @@ record Travelled(double over, double up, double floorM, double size, double apar
     place[2] *= over;
   }
 
-  /** A prop where the character meets it. */
-  Prop prop(Prop prop) {
+  /**
+   * A prop where the character meets it.
+   *
+   * @param stoodOn whether feet stand on it: it is as much higher then as legs are longer, as steps
+   *     are
+   */
+  Prop prop(Prop prop, boolean stoodOn) {
     Frames all = Frames.first(prop.path().frames());
     double[] poses = new double[7 * all.count()];
     double[] p = new double[3];
@@ -51,6 +56,6 @@ record Travelled(double over, double up, double floorM, double size, double apar
       move(f, p);
       System.arraycopy(p, 0, poses, 7 * f, 3);
     }
-    return prop.scaled(size).withPath(PropPath.adopt(poses));
+    return prop.scaled(stoodOn ? up : size).withPath(PropPath.adopt(poses));
   }
 }

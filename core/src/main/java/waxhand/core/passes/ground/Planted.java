@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.IntToDoubleFunction;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import waxhand.core.body.Body;
 import waxhand.core.body.Sole;
@@ -83,18 +84,21 @@ public record Planted(
         other);
   }
 
-  /** The same with hands and knees on the floor, of contacts that are known to lie there. */
-  public Planted lyingOnFloor(Set<Contact> known) {
-    List<SpotHold> laid =
-        spots.stream()
-            .map(
-                h ->
-                    known.contains(new Contact(h.plant().part(), h.plant().frames()))
-                        ? h.lyingOn(ground.floor().heightM())
-                        : h)
-            .toList();
+  /** The same with hands and knees elsewhere. */
+  public Planted lying(UnaryOperator<SpotHold> where) {
     return new Planted(
-        pass, place, searched, plants, contacts, plan, laid, letGo, ground, body, rateHz, feet,
+        pass,
+        place,
+        searched,
+        plants,
+        contacts,
+        plan,
+        spots.stream().map(where).toList(),
+        letGo,
+        ground,
+        body,
+        rateHz,
+        feet,
         bearable);
   }
 
