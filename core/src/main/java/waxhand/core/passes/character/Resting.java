@@ -143,7 +143,9 @@ final class Resting {
     if (nearest >= RAISED_M) {
       return hold;
     }
-    double[] to = {hold.x(), floorM, hold.z()};
+    // how thick a knee is nobody knows: it is as high over the floor as it was, by the size
+    double larger = target.heightM() / Math.max(1e-6, in.body().heightM());
+    double[] to = {hold.x(), floorM + larger * (place[1] - floorM), hold.z()};
     if (on >= 0) {
       Prop its = Props.of(moved).get(on);
       double size = its.timesAs(props.get(on));
