@@ -92,7 +92,7 @@ public final class MapPicture implements PassPicture {
     FlowPane inFiles =
         new FlowPane(
             6, 6, file(commands, "read-map", "Read…"), file(commands, "write-map", "Write…"));
-    Label legend = new Label("Filled: paired. Hollow: not. Ring: by hand.");
+    Label legend = new Label("Filled: paired. Hollow: not. Pale: has none. Ring: by hand.");
     legend.getStyleClass().add("wh-soft");
     legend.setWrapText(true);
     box = new VBox(6, Editor.heading("Map"), count, figures, legend, pick, acts, left);
@@ -255,7 +255,7 @@ public final class MapPicture implements PassPicture {
     }
     Pairs now = pairs.get();
     List<Role> roles = List.copyOf(now.source().joints().keySet());
-    long paired = roles.stream().filter(now::isPaired).count();
+    long paired = now.moving().size();
     count.setText(
         String.format(
             Locale.ROOT,

@@ -23,8 +23,9 @@ import waxhand.desk.theme.Type;
 
 /**
  * Two small figures, the take's at the left and the character's at the right. A part at the left is
- * chosen, then what answers it at the right; Delete leaves it out. Filled parts are paired, hollow
- * ones are not, a ring is what was changed by hand, and a line joins the chosen pair.
+ * chosen, then what answers it at the right; Delete leaves it out. Filled parts are paired (spine
+ * and neck as wholes), hollow ones are not, pale ones are not there, a ring is what was changed by
+ * hand, and a line joins the chosen pair.
  */
 final class PairFigures extends Drawing {
   private static final double HEIGHT = 230;
@@ -34,6 +35,8 @@ final class PairFigures extends Drawing {
   private final BiConsumer<Role, Role> paired;
   private final Consumer<Role> cleared;
   private Optional<Pairs> pairs = Optional.empty();
+  private Set<Role> moving = Set.of();
+  private Set<Role> moved = Set.of();
   private Optional<Role> part = Optional.empty();
 
   /**
@@ -67,6 +70,8 @@ final class PairFigures extends Drawing {
 
   void show(Optional<Pairs> now, Optional<Role> chosenPart) {
     pairs = now;
+    moving = now.map(Pairs::moving).orElse(Set.of());
+    moved = now.map(Pairs::moved).orElse(Set.of());
     part = chosenPart;
     redraw();
   }
@@ -85,8 +90,9 @@ final class PairFigures extends Drawing {
       return;
     }
     for (Piece piece : Manikin.PIECES) {
-      draw(g, left(), piece, pairs.get().source().joint(piece.role()).isPresent());
-      draw(g, right(), piece, isOfCharacter(piece.role()));
+      Role role = piece.role();
+      draw(g, left(), piece, pairs.get().source().joint(role).isPresent(), moving.contains(role));
+      draw(g, right(), piece, isOfCharacter(role), moved.contains(role));
     }
     part.ifPresent(p -> join(g, p));
     g.setFont(Type.plain(12));
@@ -101,9 +107,12 @@ final class PairFigures extends Drawing {
         || pairs.get().target().joint(role).isPresent();
   }
 
-  private void draw(GraphicsContext g, Manikin figure, Piece piece, boolean there) {
+  /**
+   * @param there whether the body has it
+   * @param pair whether it moves, or is moved
+   */
+  private void draw(GraphicsContext g, Manikin figure, Piece piece, boolean there, boolean pair) {
     Role role = piece.role();
-    boolean pair = pairs.get().isPaired(role);
     Color plain =
         switch (role.side()) {
           case LEFT -> palette.get(Ink.WAX).interpolate(palette.get(Ink.LEFT), 0.45);
@@ -152,7 +161,14 @@ final class PairFigures extends Drawing {
     Optional<Role> source = sourceAt(x, y);
     if (source.isPresent()) {
       String answer =
-          pairs.get().joint(source.get()).map(j -> "answered by " + j).orElse("nothing answers it");
+          pairs
+              .get()
+              .joint(source.get())
+              .map(j -> "answered by " + j)
+              .orElse(
+                  moving.contains(source.get())
+                      ? "counts for the spine or neck as a whole"
+                      : "nothing answers it");
       return source.get().words() + ": " + answer;
     }
     return targetAt(x, y)

@@ -1,8 +1,10 @@
 package waxhand.desk.kits.characters;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import waxhand.core.body.Body;
 import waxhand.core.body.Role;
 import waxhand.core.character.Character;
@@ -30,9 +32,25 @@ record Pairs(RetargetPass pass, Body source, Body character, Body target) {
         .map(c -> new Pairs(pass, source, c, pass.map().on(c)));
   }
 
-  /** Whether a part of the take is answered. */
+  /** Whether a part of the take is answered by a joint of its own. */
   boolean isPaired(Role part) {
     return source.joint(part).isPresent() && target.joint(part).isPresent();
+  }
+
+  /** The parts of the take that move the character, by themselves or as one of a chain. */
+  Set<Role> moving() {
+    Set<Role> moving = EnumSet.noneOf(Role.class);
+    moving.addAll(source.joints().keySet());
+    new Correspondence(source, target).unanswered().forEach(moving::remove);
+    return moving;
+  }
+
+  /** The parts of the character that the take moves. */
+  Set<Role> moved() {
+    Set<Role> moved = EnumSet.noneOf(Role.class);
+    moved.addAll(target.joints().keySet());
+    new Correspondence(source, target).unmoved().forEach(moved::remove);
+    return moved;
   }
 
   /** Whether it is answered otherwise than was found. */
