@@ -61,6 +61,9 @@ final class LimbWriter {
   private final double[] root = new double[3];
   private final double[] goal = new double[3];
   private final double[] hinge = new double[3];
+  private final double[] spot = new double[3];
+  private final double[] knee = new double[3];
+  private final double[] axis = new double[3];
   private final double[] parent = new double[4];
   private final double[] world = new double[4];
   private final double[] v = new double[3];
@@ -350,9 +353,7 @@ final class LimbWriter {
    * be to where it rests; its end stays where it is.
    */
   private void overMiddle(LimbGoals g, double[] captured, double[] places, int in) {
-    double[] to = new double[3];
-    double[] knee = new double[3];
-    double[] axis = new double[3];
+    double[] to = spot;
     BodyShift.middle(g, captured, in, to);
     for (int i = 0; i < 3; i++) {
       knee[i] = places[3 + i] - places[i];
@@ -385,9 +386,12 @@ final class LimbWriter {
             * Hermite.smoothstep((Math.PI - Math.abs(angle)) / (Math.PI - SURE_RAD));
     double half = 0.5 * g.middleWeight()[in] * sure * angle;
     double sine = Math.sin(half);
-    double[] by = {sine * axis[0], sine * axis[1], sine * axis[2], Math.cos(half)};
-    Quats.multiply(by, 0, turns, 0, turns, 0);
-    Quats.multiply(by, 0, turns, 4, turns, 4);
+    for (int i = 0; i < 3; i++) {
+      world[i] = sine * axis[i];
+    }
+    world[3] = Math.cos(half);
+    Quats.multiply(world, 0, turns, 0, turns, 0);
+    Quats.multiply(world, 0, turns, 4, turns, 4);
   }
 
   private static double dot(double[] a, double[] b) {

@@ -35,7 +35,6 @@ import waxhand.desk.notice.Jobs;
 import waxhand.desk.notice.Notices;
 import waxhand.desk.session.Memory;
 import waxhand.desk.session.Session;
-import waxhand.formats.Limits;
 import waxhand.formats.TakeFormat;
 import waxhand.formats.Unit;
 import waxhand.formats.Up;
@@ -400,64 +399,35 @@ public final class HandoffSheet extends VBox {
   }
 
   private void go() {
-    OptionalDouble hz;
     try {
-      double typed = Double.parseDouble(rate.getText().strip().replace(',', '.'));
-      if (!Limits.isRate(typed)) {
-        throw new IllegalArgumentException("the rate must be from 1 to 2000 frames a second");
-      }
-      boolean own = rate.getText().strip().equals(shortest(session.rateHz()));
-      hz = own ? OptionalDouble.empty() : OptionalDouble.of(typed);
-    } catch (NumberFormatException e) {
-      notices.fail(
-          "The rate must be a number", new IllegalArgumentException(rate.getText().strip()));
-      return;
-    } catch (IllegalArgumentException e) {
-      notices.fail("It cannot be handed on at this rate", e);
-      return;
+      handOn();
+    } catch (Typed.Refused e) {
+      notices.fail(e.getMessage(), e.getCause());
     }
+  }
+
+  private void handOn() throws Typed.Refused {
+    OptionalDouble hz = Typed.rate(rate.getText(), shortest(session.rateHz()));
     if (target().isEmpty()) {
-      notices.fail(
-          "It cannot be handed on there",
-          new IllegalArgumentException("no file or folder can have this name"));
-      return;
+      throw new Typed.Refused(
+          "It cannot be handed on there", "no file or folder can have this name");
     }
-    keepChoices();
     if (isStill()) {
+      keepChoices();
       delivery.still(character().orElseThrow(), target().get(), destination().raws());
-      close.accept(this);
-      return;
-    }
-    if (allTakes.isSelected()) {
+    } else if (allTakes.isSelected()) {
+      keepChoices();
       delivery.all(parcels(hz));
-      close.accept(this);
-      return;
-    }
-    Take take = session.takeProperty().get().orElseThrow();
-    Frames range;
-    try {
-      range =
-          new Frames(
-              Integer.parseInt(from.getText().strip()), Integer.parseInt(to.getText().strip()));
-      if (range.isEmpty() || range.from() < 0 || range.to() > session.frames()) {
-        throw new IllegalArgumentException("the take has frames 0 up to " + session.frames());
+    } else {
+      Take take = session.takeProperty().get().orElseThrow();
+      Frames range = Typed.frames(from.getText(), to.getText(), session.frames());
+      if (left(take, range).isEmpty()) {
+        throw new Typed.Refused(
+            "These frames cannot be handed on", "all of them are cut out of the result");
       }
-    } catch (NumberFormatException e) {
-      notices.fail(
-          "The frames must be whole numbers",
-          new IllegalArgumentException(from.getText() + " up to " + to.getText()));
-      return;
-    } catch (IllegalArgumentException e) {
-      notices.fail("These frames cannot be handed on", e);
-      return;
+      keepChoices();
+      delivery.one(parcel(take, range, target().get(), hz));
     }
-    if (left(take, range).isEmpty()) {
-      notices.fail(
-          "These frames cannot be handed on",
-          new IllegalArgumentException("all of them are cut out of the result"));
-      return;
-    }
-    delivery.one(parcel(take, range, target().get(), hz));
     close.accept(this);
   }
 

@@ -233,6 +233,8 @@ public final class Viewport extends Pane {
   public void setHelpersShown(boolean shown) {
     helpersShown = shown;
     views.forEach(v -> v.setHelpersShown(shown));
+    beside.setHelpersShown(shown);
+    magnifier.view().setHelpersShown(shown);
     remark();
   }
 

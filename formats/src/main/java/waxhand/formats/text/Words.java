@@ -187,13 +187,13 @@ public final class Words {
       long back = Digits.of(Digits.bytes(b, behind));
       int after = behind + places;
       int next = b[after];
-      int other =
+      int unlike =
           point >>> 3
               | Digits.count(front) ^ whole
               | Digits.count(back) ^ places
               | minus * (first ^ '-')
               | (' ' - next | next) >>> 31;
-      if (other != 0) {
+      if (unlike != 0) {
         break;
       }
       long value = Digits.value(front, whole) * ten + Digits.value(back, places);
